@@ -1,0 +1,5 @@
+import ShelfPage from '@/ui/shelf/shelf-page';
+
+export default function Page() {
+  return <ShelfPage />;
+}

@@ -1,0 +1,30 @@
+import type { NextConfig } from 'next';
+
+const isolation = [
+  { key: 'Cross-Origin-Opener-Policy', value: 'same-origin' },
+  { key: 'Cross-Origin-Embedder-Policy', value: 'require-corp' },
+  { key: 'Cross-Origin-Resource-Policy', value: 'same-origin' },
+  { key: 'X-Content-Type-Options', value: 'nosniff' },
+  { key: 'Referrer-Policy', value: 'no-referrer' },
+];
+
+const config: NextConfig = {
+  poweredByHeader: false,
+  turbopack: { root: import.meta.dirname },
+  async headers() {
+    return [
+      { source: '/(.*)', headers: isolation },
+      {
+        source: '/_next/static/(.*)',
+        headers: [
+          {
+            key: 'Content-Security-Policy',
+            value: "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'",
+          },
+        ],
+      },
+    ];
+  },
+};
+
+export default config;

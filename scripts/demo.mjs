@@ -1,0 +1,39 @@
+/** `npm run demo`: installs what is missing, builds, starts on port 4310 (or the next free one) and says so. */
+import { spawn, spawnSync } from 'node:child_process';
+import { createServer } from 'node:net';
+import { env, installPackages } from './install.mjs';
+
+const free = (port) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
+  });
+
+installPackages();
+console.log('Building.');
+const next = 'node_modules/next/dist/bin/next';
+if (
+  spawnSync(process.execPath, [next, 'build'], { stdio: ['ignore', 'ignore', 'inherit'], env }).status !== 0
+) {
+  console.error('The build did not finish.');
+  process.exit(1);
+}
+let port = 4310;
+while (!(await free(port))) port++;
+if (port !== 4310) console.log(`Port 4310 is taken; using ${port}.`);
+const server = spawn(process.execPath, [next, 'start', '-p', String(port), '-H', '127.0.0.1'], {
+  stdio: ['ignore', 'ignore', 'inherit'],
+  env,
+});
+server.on('exit', (code) => process.exit(code ?? 0));
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+const url = `http://localhost:${port}`;
+for (let n = 0; n < 200; n++) {
+  const answer = await fetch(url).catch(() => null);
+  if (answer?.ok) {
+    console.log(`Hexaplex is ready at ${url} with the demo bolt, Kite Weather. Ctrl+C ends it.`);
+    break;
+  }
+  await new Promise((r) => setTimeout(r, 100));
+}

@@ -1,0 +1,13 @@
+export {
+  cellOutline,
+  type Lattice,
+  type Layout,
+  type LayoutKind,
+  latticeOf,
+  lowestDrop,
+  type Point,
+  repeatBlock,
+  type Size,
+} from './layout';
+export { type PixelPlan, pixelPlan } from './pixel-plan';
+export { type Box, nearestCopy, shiftsInto, wrapPoint } from './wrap';

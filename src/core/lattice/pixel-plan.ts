@@ -1,0 +1,46 @@
+import { MM_PER_INCH, RangeMessage } from '../units';
+import { type Lattice, type Layout, latticeOf, lowestDrop, repeatBlock, type Size } from './layout';
+
+/**
+ * A layout in whole pixels. `cell` and `block` are px, `lattice` has whole-number vectors.
+ * `error` is how far the rounded cell is from the asked one, in mm (positive: larger).
+ * `scale` is px per mm in each direction, so that placements land exactly on the rounded cell.
+ */
+export type PixelPlan = {
+  layout: Layout;
+  ppi: number;
+  cell: Size;
+  block: Size;
+  lattice: Lattice;
+  error: Size;
+  scale: { x: number; y: number };
+};
+
+const toMultiple = (px: number, of: number) => Math.max(of, Math.round(px / of) * of);
+
+/**
+ * Rounds a cell (mm) at `ppi` to the nearest whole pixels for which all lattice vectors are whole too:
+ * the cell height is a multiple of q for a half-drop, its width for a brick, both of 2 for a diamond.
+ * @throws RangeMessage for sizes or ppi that are not positive.
+ */
+export function pixelPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan {
+  if (!(ppi > 0 && Number.isFinite(ppi))) throw new RangeMessage('The ppi must be a number above 0.');
+  const drop = lowestDrop(layout.drop);
+  const { kind } = layout;
+  const stepX = kind === 'diamond' ? 2 : kind === 'brick' ? drop.q : 1;
+  const stepY = kind === 'diamond' ? 2 : kind === 'half-drop' ? drop.q : 1;
+  const exact = { width: (cellMm.width / MM_PER_INCH) * ppi, height: (cellMm.height / MM_PER_INCH) * ppi };
+  const cell = { width: toMultiple(exact.width, stepX), height: toMultiple(exact.height, stepY) };
+  return {
+    layout: { kind, drop },
+    ppi,
+    cell,
+    block: repeatBlock(layout, cell),
+    lattice: latticeOf(layout, cell),
+    error: {
+      width: ((cell.width - exact.width) / ppi) * MM_PER_INCH,
+      height: ((cell.height - exact.height) / ppi) * MM_PER_INCH,
+    },
+    scale: { x: cell.width / cellMm.width, y: cell.height / cellMm.height },
+  };
+}

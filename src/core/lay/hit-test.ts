@@ -1,0 +1,80 @@
+import { type Lattice, type Point, shiftsInto } from '../lattice';
+
+/** Where a motif has ink: alpha of a small picture of it, and the motif's printed size at scale 1, mm. */
+export type Silhouette = {
+  width: number;
+  height: number;
+  alpha: Uint8Array;
+  widthMm: number;
+  heightMm: number;
+};
+
+type Laid = {
+  id: string;
+  motif: string;
+  x: number;
+  y: number;
+  angle: number;
+  scale: number;
+  mirror: boolean;
+};
+
+/** The half width and height, mm, of the upright box around a turned placement. */
+export function reachOf(p: Laid, s: Pick<Silhouette, 'widthMm' | 'heightMm'>): { x: number; y: number } {
+  const t = (p.angle * Math.PI) / 180;
+  const w = (s.widthMm * p.scale) / 2;
+  const h = (s.heightMm * p.scale) / 2;
+  return {
+    x: Math.abs(Math.cos(t)) * w + Math.abs(Math.sin(t)) * h,
+    y: Math.abs(Math.sin(t)) * w + Math.abs(Math.cos(t)) * h,
+  };
+}
+
+function inked(p: Laid, s: Silhouette, dx: number, dy: number, slackMm: number): boolean {
+  const t = (p.angle * Math.PI) / 180;
+  const u = (Math.cos(t) * dx + Math.sin(t) * dy) / p.scale;
+  const v = (-Math.sin(t) * dx + Math.cos(t) * dy) / p.scale;
+  const x = ((p.mirror ? -u : u) / s.widthMm + 0.5) * s.width;
+  const y = (v / s.heightMm + 0.5) * s.height;
+  const rx = Math.ceil((slackMm / p.scale / s.widthMm) * s.width);
+  const ry = Math.ceil((slackMm / p.scale / s.heightMm) * s.height);
+  const x0 = Math.max(0, Math.floor(x) - rx);
+  const x1 = Math.min(s.width - 1, Math.floor(x) + rx);
+  const y0 = Math.max(0, Math.floor(y) - ry);
+  const y1 = Math.min(s.height - 1, Math.floor(y) + ry);
+  for (let j = y0; j <= y1; j++) {
+    for (let i = x0; i <= x1; i++) if (s.alpha[j * s.width + i] >= 64) return true;
+  }
+  return false;
+}
+
+/** A copy on the endless cloth: its placement's id and the middle of that copy, mm. */
+export type CopyHit = { id: string; x: number; y: number };
+
+/**
+ * The uppermost copy whose silhouette lies under a point of the endless cloth, or null.
+ * @param at mm. @param slackMm how near the ink is near enough.
+ */
+export function hitTest(
+  placements: Laid[],
+  silhouettes: Map<string, Silhouette>,
+  lattice: Lattice,
+  at: Point,
+  slackMm: number,
+): CopyHit | null {
+  for (let n = placements.length - 1; n >= 0; n--) {
+    const p = placements[n];
+    const s = silhouettes.get(p.motif);
+    if (!s) continue;
+    const reach = reachOf(p, s);
+    const box = { x0: p.x - reach.x, y0: p.y - reach.y, x1: p.x + reach.x, y1: p.y + reach.y };
+    const near = { x0: at.x - slackMm, y0: at.y - slackMm, x1: at.x + slackMm, y1: at.y + slackMm };
+    // Later copies (lower, then further right) lie on top.
+    for (const shift of shiftsInto(lattice, box, near).reverse()) {
+      const x = p.x + shift.x;
+      const y = p.y + shift.y;
+      if (inked(p, s, at.x - x, at.y - y, slackMm)) return { id: p.id, x, y };
+    }
+  }
+  return null;
+}

@@ -1,0 +1,1 @@
+export { type CopyHit, hitTest, reachOf, type Silhouette } from './hit-test';

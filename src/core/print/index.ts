@@ -1,0 +1,34 @@
+import { LIMITS, RangeMessage } from '../units';
+
+/** ppi of art as printed: the file's ppi divided by how much it is enlarged. */
+export function effectivePpi(artPpi: number, scale: number): number {
+  if (!(artPpi > 0 && scale > 0)) throw new RangeMessage('The ppi and the scale must be above 0.');
+  return artPpi / scale;
+}
+
+/** How many repeats fit across a width (whole ones, and what is left over), all in mm. */
+export function repeatsAcross(widthMm: number, blockMm: number): { whole: number; restMm: number } {
+  if (!(widthMm > 0 && blockMm > 0)) throw new RangeMessage('Widths must be above 0.');
+  const whole = Math.floor(widthMm / blockMm + 1e-9);
+  return { whole, restMm: Math.max(0, widthMm - whole * blockMm) };
+}
+
+/** Printed sizes to compare: the cell and each motif at every factor, mm. */
+export function sizeLadder(
+  cellMm: { width: number; height: number },
+  motifsMm: { id: string; width: number; height: number }[],
+  factors: number[],
+) {
+  return factors.map((factor) => {
+    if (!(factor > 0)) throw new RangeMessage('A size factor must be above 0.');
+    return {
+      factor,
+      cell: { width: cellMm.width * factor, height: cellMm.height * factor },
+      motifs: motifsMm.map((m) => ({ id: m.id, width: m.width * factor, height: m.height * factor })),
+      fits: cellMm.width * factor <= LIMITS.maxMm && cellMm.height * factor <= LIMITS.maxMm,
+    };
+  });
+}
+
+/** Fewest effective ppi that prints well on cloth. */
+export const CLOTH_PPI = 150;

@@ -1,0 +1,183 @@
+import { type Draft, produce } from 'immer';
+import { hexOfRgb, labDistance, oklabOf, type Rgb, rgbOfHex } from '../colour';
+import { type Layout, latticeOf, wrapPoint } from '../lattice';
+import { RangeMessage } from '../units';
+import {
+  type Brief,
+  type Colourway,
+  type Motif,
+  type Placement,
+  type Project,
+  projectSchema,
+  type Sheet,
+} from './schema';
+
+/**
+ * Pure edits: a project in, a new project out, sharing all that did not change. Every edit is checked
+ * against the schema, so a project in hand is always a sound one.
+ * @throws RangeMessage with the first thing that is wrong.
+ */
+function edit(project: Project, change: (draft: Draft<Project>) => void): Project {
+  const next = produce(project, change);
+  const seen = projectSchema.safeParse(next);
+  if (!seen.success) throw new RangeMessage(seen.error.issues[0].message);
+  return next;
+}
+
+export const rename = (project: Project, name: string) =>
+  edit(project, (d) => {
+    d.name = name.trim();
+  });
+
+/** New size, ppi or unit. Placements keep their place in mm; those now outside are wrapped back in. */
+export const setBrief = (project: Project, brief: Partial<Brief>) =>
+  edit(project, (d) => {
+    Object.assign(d.brief, brief);
+    wrapAll(d);
+  });
+
+export const setLayout = (project: Project, layout: Layout) =>
+  edit(project, (d) => {
+    d.layout = layout;
+    wrapAll(d);
+  });
+
+const latticeMm = (d: Pick<Project, 'brief' | 'layout'>) =>
+  latticeOf(d.layout, { width: d.brief.widthMm, height: d.brief.heightMm });
+
+function wrapAll(d: Draft<Project>) {
+  const lattice = latticeMm(d);
+  for (const p of d.placements) Object.assign(p, wrapPoint(lattice, p));
+}
+
+/** Takes in a page and the motifs that were kept from it. */
+export const addSheet = (project: Project, sheet: Sheet, motifs: Motif[]) =>
+  edit(project, (d) => {
+    d.sheets.push(sheet);
+    d.motifs.push(...motifs);
+  });
+
+export const setMotif = (
+  project: Project,
+  id: string,
+  change: Partial<Pick<Motif, 'name' | 'role' | 'ppi'>>,
+) =>
+  edit(project, (d) => {
+    const motif = d.motifs.find((m) => m.id === id);
+    if (motif) Object.assign(motif, change);
+  });
+
+/** Takes a motif away with all its placements. The page it came from stays. */
+export const removeMotif = (project: Project, id: string) =>
+  edit(project, (d) => {
+    d.motifs = d.motifs.filter((m) => m.id !== id);
+    d.placements = d.placements.filter((p) => p.motif !== id);
+  });
+
+/** Angles are kept in (-180, 180]. */
+const tidyAngle = (a: number) => {
+  const m = (((a + 180) % 360) + 360) % 360;
+  return m === 0 ? 180 : m - 180;
+};
+
+export const addPlacement = (project: Project, placement: Placement) =>
+  edit(project, (d) => {
+    d.placements.push({
+      ...placement,
+      ...wrapPoint(latticeMm(d), placement),
+      angle: tidyAngle(placement.angle),
+    });
+  });
+
+export type PlacementChange = Partial<Omit<Placement, 'id' | 'motif'>>;
+
+/** Changes placements by id; a place outside the cell is brought back in by the lattice. */
+export const setPlacements = (project: Project, changes: Record<string, PlacementChange>) =>
+  edit(project, (d) => {
+    const lattice = latticeMm(d);
+    for (const p of d.placements) {
+      const change = changes[p.id];
+      if (!change) continue;
+      Object.assign(p, change);
+      Object.assign(p, wrapPoint(lattice, p));
+      p.angle = tidyAngle(p.angle);
+    }
+  });
+
+export const removePlacements = (project: Project, ids: string[]) =>
+  edit(project, (d) => {
+    d.placements = d.placements.filter((p) => !ids.includes(p.id));
+  });
+
+/** Moves a placement over (+) or under (-) others in the order they lie in. */
+export const reorder = (project: Project, id: string, to: 'top' | 'up' | 'down' | 'bottom') =>
+  edit(project, (d) => {
+    const from = d.placements.findIndex((p) => p.id === id);
+    if (from < 0) return;
+    const [p] = d.placements.splice(from, 1);
+    const last = d.placements.length;
+    const at = { top: last, up: Math.min(last, from + 1), down: Math.max(0, from - 1), bottom: 0 }[to];
+    d.placements.splice(at, 0, p);
+  });
+
+/**
+ * Gives the project these inks (sRGB, as in the art). Inks that were there before, by OKLab nearness, keep
+ * their names and their colours in every colourway; new ones start in the colour of the art.
+ */
+export const setInks = (project: Project, found: Rgb[], newId: () => string) =>
+  edit(project, (d) => {
+    const old = d.inks.map((ink, index) => ({ ink, index })).slice(1);
+    const was = d.colourways.map((c) => [...c.colours]);
+    d.inks = [d.inks[0]];
+    for (const [n, c] of d.colourways.entries()) c.colours = [was[n][0]];
+    for (const rgb of found) {
+      const hex = hexOfRgb(rgb);
+      const lab = oklabOf(...rgbOfHex(hex));
+      const near = old
+        .map((o) => ({ o, far: labDistance(lab, oklabOf(...rgbOfHex(o.ink.hex))) }))
+        .sort((p, q) => p.far - q.far)[0];
+      const kept = near && near.far < 0.08 ? old.splice(old.indexOf(near.o), 1)[0] : undefined;
+      d.inks.push(kept ? { ...kept.ink, hex } : { id: newId(), name: `Ink ${d.inks.length}`, hex });
+      for (const [n, c] of d.colourways.entries()) {
+        const before = kept && was[n][kept.index];
+        // A colour nobody changed follows the art.
+        c.colours.push(before && before !== kept.ink.hex ? before : hex);
+      }
+    }
+  });
+
+export const renameInk = (project: Project, index: number, name: string) =>
+  edit(project, (d) => {
+    if (d.inks[index]) d.inks[index].name = name.trim();
+  });
+
+export const addColourway = (project: Project, colourway: Colourway) =>
+  edit(project, (d) => {
+    d.colourways.push(colourway);
+    d.shown = colourway.id;
+  });
+
+export const setColourway = (project: Project, id: string, change: Partial<Omit<Colourway, 'id'>>) =>
+  edit(project, (d) => {
+    const c = d.colourways.find((w) => w.id === id);
+    if (c) Object.assign(c, change);
+  });
+
+export const setColour = (project: Project, id: string, index: number, hex: string) =>
+  edit(project, (d) => {
+    const c = d.colourways.find((w) => w.id === id);
+    if (c && index < c.colours.length) c.colours[index] = hex.toLowerCase();
+  });
+
+/** Takes a colourway away; the last one stays. */
+export const removeColourway = (project: Project, id: string) =>
+  edit(project, (d) => {
+    if (d.colourways.length < 2) return;
+    d.colourways = d.colourways.filter((c) => c.id !== id);
+    if (d.shown === id) d.shown = d.colourways[0].id;
+  });
+
+export const showColourway = (project: Project, id: string) =>
+  edit(project, (d) => {
+    d.shown = id;
+  });

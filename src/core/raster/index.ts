@@ -1,0 +1,4 @@
+export { distanceTo } from './distance';
+export { labelAreas } from './label';
+export { type Pyramid, pyramidOf, reduceTo, unpremultiply } from './pyramid';
+export { crop, differingPixels, newRaster, type Raster, rollRaster } from './raster';

@@ -1,0 +1,83 @@
+import type { Raster } from './raster';
+
+/** One level of a pyramid: premultiplied RGBA. */
+export type Level = { width: number; height: number; data: Uint8ClampedArray };
+
+/** Area-average levels of a raster, each half the one before; level 0 is the raster itself, premultiplied. */
+export type Pyramid = { width: number; height: number; levels: Level[] };
+
+export function premultiply(src: Raster): Level {
+  const { data } = src;
+  const out = new Uint8ClampedArray(data.length);
+  for (let i = 0; i < data.length; i += 4) {
+    const a = data[i + 3];
+    if (a === 255) {
+      out[i] = data[i];
+      out[i + 1] = data[i + 1];
+      out[i + 2] = data[i + 2];
+      out[i + 3] = 255;
+    } else if (a > 0) {
+      out[i] = (data[i] * a + 127) / 255;
+      out[i + 1] = (data[i + 1] * a + 127) / 255;
+      out[i + 2] = (data[i + 2] * a + 127) / 255;
+      out[i + 3] = a;
+    }
+  }
+  return { width: src.width, height: src.height, data: out };
+}
+
+/** Straight alpha again, in place of the premultiplied bytes. */
+export function unpremultiply(level: Level): Raster {
+  const { data } = level;
+  for (let i = 0; i < data.length; i += 4) {
+    const a = data[i + 3];
+    if (a === 255 || a === 0) continue;
+    data[i] = (data[i] * 255) / a;
+    data[i + 1] = (data[i + 1] * 255) / a;
+    data[i + 2] = (data[i + 2] * 255) / a;
+  }
+  return level;
+}
+
+/** Half size by the mean of each 2 x 2; at an odd edge, of the pixels that are there. */
+export function halve(src: Level): Level {
+  const width = (src.width + 1) >> 1;
+  const height = (src.height + 1) >> 1;
+  const out = new Uint8ClampedArray(width * height * 4);
+  const s = src.data;
+  for (let y = 0; y < height; y++) {
+    const r0 = 2 * y * src.width;
+    const down = 2 * y + 1 < src.height ? src.width * 4 : 0;
+    for (let x = 0; x < width; x++) {
+      const i = (r0 + 2 * x) * 4;
+      const right = 2 * x + 1 < src.width ? 4 : 0;
+      const o = (y * width + x) * 4;
+      for (let c = 0; c < 4; c++) {
+        const k = i + c;
+        out[o + c] = (s[k] + s[k + right] + s[k + down] + s[k + down + right] + 2) >> 2;
+      }
+    }
+  }
+  return { width, height, data: out };
+}
+
+/** Builds all levels of a raster down to a single pixel row or column of about 16 px. */
+export function pyramidOf(src: Raster): Pyramid {
+  const levels = [premultiply(src)];
+  let last = levels[0];
+  while (Math.max(last.width, last.height) > 16) {
+    last = halve(last);
+    levels.push(last);
+  }
+  return { width: src.width, height: src.height, levels };
+}
+
+/** The raster at most `longSide` px long, by whole halvings. Straight alpha. */
+export function reduceTo(src: Raster, longSide: number): { raster: Raster; factor: number } {
+  let level = 0;
+  while (Math.max(src.width, src.height) / 2 ** level > longSide) level++;
+  if (level === 0) return { raster: src, factor: 1 };
+  let last = premultiply(src);
+  for (let i = 0; i < level; i++) last = halve(last);
+  return { raster: unpremultiply(last), factor: 2 ** level };
+}

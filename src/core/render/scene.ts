@@ -1,0 +1,44 @@
+import type { PixelPlan } from '../lattice';
+import type { Pyramid } from '../raster';
+
+/** A colour with alpha, 0 to 255 each. */
+export type Rgba = [number, number, number, number];
+
+/**
+ * A motif laid once per cell. `x`, `y`: its middle, mm from the cell's origin; `angle`: degrees clockwise;
+ * `scale`: 1 prints the art at the size it was drawn; `mirror`: flipped left to right before turning.
+ */
+export type Placed = {
+  motif: string;
+  x: number;
+  y: number;
+  angle: number;
+  scale: number;
+  mirror: boolean;
+};
+
+/** Art of one motif: its pixels and how many of them make an inch at scale 1. */
+export type SceneMotif = { pyramid: Pyramid; ppi: number };
+
+/** What is rendered. Placements later in the list lie over earlier ones. `ground` null: see-through. */
+export type Scene = {
+  ground: [number, number, number] | null;
+  motifs: Map<string, SceneMotif>;
+  placements: Placed[];
+};
+
+/** From motif pixels (level 0, middle at 0,0) to print pixels, without the move: a 2 x 2 matrix. */
+export type Turn = { xx: number; xy: number; yx: number; yy: number };
+
+/** The matrix of a placement for art of `ppi` in a plan, in print px per motif px. */
+export function turnOf(placed: Placed, artPpi: number, plan: PixelPlan): Turn {
+  const t = (placed.angle * Math.PI) / 180;
+  const s = placed.scale * (25.4 / artPpi);
+  const m = placed.mirror ? -1 : 1;
+  return {
+    xx: Math.cos(t) * s * m * plan.scale.x,
+    xy: -Math.sin(t) * s * plan.scale.x,
+    yx: Math.sin(t) * s * m * plan.scale.y,
+    yy: Math.cos(t) * s * plan.scale.y,
+  };
+}

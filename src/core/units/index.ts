@@ -1,0 +1,48 @@
+/** Lengths: documents keep millimetres, rasters keep pixels, files keep pixels per inch (ppi). */
+
+export const MM_PER_INCH = 25.4;
+
+/** A length in mm as pixels at `ppi`. */
+export const mmToPx = (mm: number, ppi: number): number => (mm / MM_PER_INCH) * ppi;
+
+/** A length in pixels at `ppi` as mm. */
+export const pxToMm = (px: number, ppi: number): number => (px / ppi) * MM_PER_INCH;
+
+/** Thrown when an argument is outside what a function allows; the message says what is allowed. */
+export class RangeMessage extends Error {
+  override name = 'RangeMessage';
+}
+
+export type LengthUnit = 'in' | 'cm';
+
+/** How many mm one of the unit is. */
+export const mmPer = (unit: LengthUnit): number => (unit === 'in' ? MM_PER_INCH : 10);
+
+/** The smallest and largest printed edge, in mm, and the ppi that a brief may ask for. */
+export const LIMITS = { minMm: 5, maxMm: 3000, minPpi: 36, maxPpi: 1200, maxBlockPx: 14400 } as const;
+
+export type SizeTriple = { mm: number; px: number; ppi: number };
+
+/**
+ * Any two of printed size (mm), pixels and ppi give the third.
+ * @param keep which two are given; the one not named is worked out.
+ * @throws RangeMessage when a given figure is not a positive number.
+ */
+export function completeSize(given: SizeTriple, keep: 'mm+ppi' | 'px+ppi' | 'mm+px'): SizeTriple {
+  const need = (name: string, value: number) => {
+    if (!Number.isFinite(value) || value <= 0) {
+      throw new RangeMessage(`${name} must be a number above 0.`);
+    }
+  };
+  if (keep !== 'px+ppi') need('The size', given.mm);
+  if (keep !== 'mm+ppi') need('The pixel count', given.px);
+  if (keep !== 'mm+px') need('The ppi', given.ppi);
+  switch (keep) {
+    case 'mm+ppi':
+      return { ...given, px: Math.round(mmToPx(given.mm, given.ppi)) };
+    case 'px+ppi':
+      return { ...given, mm: pxToMm(given.px, given.ppi) };
+    case 'mm+px':
+      return { ...given, ppi: given.px / (given.mm / MM_PER_INCH) };
+  }
+}

@@ -1,0 +1,24 @@
+import { type Project, projectSchema } from '../core';
+
+const BASE = '/demo';
+
+/** The demo bolt, Kite Weather, the pictures it needs (by asset name) and its strip of cloth. */
+export async function fetchDemo(): Promise<{ project: Project; assets: Map<string, Blob>; strip: Blob }> {
+  const get = async (path: string) => {
+    const answer = await fetch(`${BASE}/${path}`);
+    if (!answer.ok) throw new Error(`The demo's ${path} could not be read.`);
+    return answer;
+  };
+  const project = projectSchema.parse(await (await get('kite-weather.json')).json());
+  const assets = new Map<string, Blob>();
+  await Promise.all([
+    ...project.motifs.map(async (m) => {
+      assets.set(m.asset, await (await get(`assets/${m.asset}.png`)).blob());
+    }),
+    ...project.sheets.map(async (s) => {
+      assets.set(s.asset, await (await get('kite-weather-sheet.jpg')).blob());
+    }),
+  ]);
+  const strip = await (await get('strip.webp')).blob();
+  return { project, assets, strip };
+}

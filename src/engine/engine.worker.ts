@@ -1,0 +1,4 @@
+import { expose } from 'comlink';
+import { services } from './services';
+
+expose(services);

@@ -1,0 +1,85 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { type LogEntry, logEntrySchema, type Project, projectSchema } from '../core';
+
+/** A bolt on the shelf: the document, its log, and a strip of its cloth to know it by. */
+export type Bolt = { id: string; project: Project; log: LogEntry[]; changed: string; strip?: Blob };
+
+interface ShelfSchema extends DBSchema {
+  bolts: { key: string; value: Bolt };
+  assets: { key: string; value: Blob };
+  settings: { key: string; value: unknown };
+}
+
+let opened: Promise<IDBPDatabase<ShelfSchema>> | undefined;
+const db = () => {
+  opened ??= openDB<ShelfSchema>('hexaplex', 1, {
+    upgrade(d) {
+      d.createObjectStore('bolts', { keyPath: 'id' });
+      d.createObjectStore('assets');
+      d.createObjectStore('settings');
+    },
+  });
+  return opened;
+};
+
+/** All bolts, last changed first. A bolt whose document is not sound is left out, not deleted. */
+export async function listBolts(): Promise<Bolt[]> {
+  const all = await (await db()).getAll('bolts');
+  return all
+    .filter((b) => projectSchema.safeParse(b.project).success)
+    .sort((a, b) => b.changed.localeCompare(a.changed));
+}
+
+/** One bolt, checked, or undefined. */
+export async function readBolt(id: string): Promise<Bolt | undefined> {
+  const bolt = await (await db()).get('bolts', id);
+  if (!bolt) return undefined;
+  const project = projectSchema.safeParse(bolt.project);
+  const log = logEntrySchema.array().safeParse(bolt.log);
+  return project.success ? { ...bolt, project: project.data, log: log.success ? log.data : [] } : undefined;
+}
+
+/** Writes the document and its log; the strip of cloth is kept as it was. */
+export async function writeBolt(project: Project, log: LogEntry[]): Promise<void> {
+  const tx = (await db()).transaction('bolts', 'readwrite');
+  const before = await tx.store.get(project.id);
+  await tx.store.put({
+    ...(before?.strip ? { strip: before.strip } : {}),
+    id: project.id,
+    project,
+    log,
+    changed: new Date().toISOString(),
+  });
+  await tx.done;
+}
+
+export async function writeStrip(id: string, strip: Blob): Promise<void> {
+  const tx = (await db()).transaction('bolts', 'readwrite');
+  const bolt = await tx.store.get(id);
+  if (bolt) await tx.store.put({ ...bolt, strip });
+  await tx.done;
+}
+
+export async function removeBolt(id: string): Promise<void> {
+  await (await db()).delete('bolts', id);
+}
+
+/** Keeps a picture under its hash; the same picture twice is kept once. */
+export async function putAsset(asset: string, blob: Blob): Promise<void> {
+  await (await db()).put('assets', blob, asset);
+}
+
+/** @throws when the asset is not on this machine. */
+export async function readAsset(asset: string): Promise<Uint8Array<ArrayBuffer>> {
+  const blob = await (await db()).get('assets', asset);
+  if (!blob) throw new Error('A picture of this bolt is not on this machine.');
+  return new Uint8Array(await blob.arrayBuffer());
+}
+
+export async function readSetting(key: string): Promise<unknown> {
+  return (await db()).get('settings', key);
+}
+
+export async function writeSetting(key: string, value: unknown): Promise<void> {
+  await (await db()).put('settings', value, key);
+}

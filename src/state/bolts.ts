@@ -1,0 +1,29 @@
+import { type LogEntry, newProject } from '../core';
+import { fetchDemo } from '../demo';
+import { listBolts, putAsset, readSetting, writeBolt, writeSetting, writeStrip } from '../shelf';
+
+const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kind: 'created', text });
+
+/** Puts the demo bolt on the shelf, with its pictures. An open copy of it is replaced. */
+export async function layOutDemo(): Promise<void> {
+  const { project, assets, strip } = await fetchDemo();
+  for (const [name, blob] of assets) await putAsset(name, blob);
+  await writeBolt(project, [created('Kite Weather laid out as a demo bolt, for Tansy Wharf Mill.')]);
+  await writeStrip(project.id, strip);
+}
+
+/** The shelf as it is; on the very first start the demo bolt is put there. */
+export async function shelfAtStart() {
+  if (!(await readSetting('demoShown'))) {
+    await layOutDemo();
+    await writeSetting('demoShown', true);
+  }
+  return listBolts();
+}
+
+/** A new bolt on the shelf; its id. */
+export async function beginBolt(name: string): Promise<string> {
+  const id = crypto.randomUUID();
+  await writeBolt(newProject(id, name), [created(`${name} begun.`)]);
+  return id;
+}

@@ -1,0 +1,45 @@
+import { pixelPlan, reachOf, shiftsInto, turnOf } from '../core';
+import { writeStrip } from '../shelf';
+import { useSprites } from './arts';
+import { useBolt } from './bolt';
+
+const WIDTH = 560;
+const HEIGHT = 220;
+let timer: ReturnType<typeof setTimeout> | undefined;
+
+/** Paints a strip of the cloth for the shelf, a moment after the last change. */
+export function keepStrip() {
+  clearTimeout(timer);
+  timer = setTimeout(() => void paint(), 1500);
+}
+
+async function paint() {
+  const { project } = useBolt.getState();
+  const { sprites } = useSprites.getState();
+  if (!project || project.placements.some((p) => !sprites.has(p.motif))) return;
+  const { brief } = project;
+  const ppi = (HEIGHT / Math.min(brief.heightMm * 0.8, brief.widthMm * 0.8)) * 25.4;
+  const plan = pixelPlan(project.layout, { width: brief.widthMm, height: brief.heightMm }, ppi);
+  const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
+  const context = canvas.getContext('2d');
+  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  if (!context) return;
+  context.imageSmoothingQuality = 'high';
+  context.fillStyle = way.colours[0];
+  context.fillRect(0, 0, WIDTH, HEIGHT);
+  for (const p of project.placements) {
+    const sprite = sprites.get(p.motif);
+    const motif = project.motifs.find((m) => m.id === p.motif);
+    if (!sprite || !motif) continue;
+    const t = turnOf(p, motif.ppi, plan);
+    const reach = reachOf(p, sprite.silhouette);
+    const [cx, cy] = [p.x * plan.scale.x, p.y * plan.scale.y];
+    const [rx, ry] = [reach.x * plan.scale.x, reach.y * plan.scale.y];
+    const box = { x0: cx - rx, y0: cy - ry, x1: cx + rx, y1: cy + ry };
+    for (const s of shiftsInto(plan.lattice, box, { x0: 0, y0: 0, x1: WIDTH, y1: HEIGHT })) {
+      context.setTransform(t.xx, t.yx, t.xy, t.yy, cx + s.x, cy + s.y);
+      context.drawImage(sprite.bitmap, -motif.width / 2, -motif.height / 2, motif.width, motif.height);
+    }
+  }
+  await writeStrip(project.id, await canvas.convertToBlob({ type: 'image/webp', quality: 0.85 }));
+}

@@ -1,0 +1,282 @@
+'use client';
+
+import ChevronLeftRounded from '@mui/icons-material/ChevronLeftRounded';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Drawer from '@mui/material/Drawer';
+import Typography from '@mui/material/Typography';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import Link from 'next/link';
+import { useSnackbar } from 'notistack';
+import { useCallback, useEffect, useState } from 'react';
+import { forgetSprites, useSprites } from '@/state/arts';
+import { openBolt, startAutosave, useBolt } from '@/state/bolt';
+import { forgetChecks, wantCheck } from '@/state/checks';
+import { keepStrip } from '@/state/strip';
+import { fitCell, type Step, useView } from '@/state/view';
+import Cloth from './cloth/cloth';
+import Tape, { TAPE_PX } from './cloth/tape';
+import { useScreen } from './cloth/use-screen';
+import { useKeys } from './keys';
+import Help from './parts/help';
+import { trim } from './parts/lengths';
+import Selvedge, { STEP_NAME } from './parts/selvedge';
+import TopEdge from './parts/top-edge';
+import ViewBar from './parts/view-bar';
+import BriefTray from './steps/brief/brief-tray';
+import CheckTray from './steps/check/check-tray';
+import ColourTray from './steps/colour/colour-tray';
+import LayTray from './steps/lay/lay-tray';
+import LogTray from './steps/log/log-tray';
+import MotifsTray from './steps/motifs/motifs-tray';
+import ScaleTray from './steps/scale/scale-tray';
+import SendTray from './steps/send/send-tray';
+import { FIGURES, TAPE } from './theme/theme';
+
+const TRAYS: Record<Step, () => React.ReactNode> = {
+  brief: BriefTray,
+  motifs: MotifsTray,
+  lay: LayTray,
+  check: CheckTray,
+  colour: ColourTray,
+  scale: ScaleTray,
+  send: SendTray,
+  log: LogTray,
+};
+
+/** How the screen stands to the print: "true size", "1:4", "3:1". */
+function scaleText(pxPerMm: number, truePxPerMm: number): string {
+  const k = pxPerMm / truePxPerMm;
+  if (Math.abs(k - 1) < 0.01) return 'true size';
+  return k < 1 ? `1:${trim(1 / k, 1)}` : `${trim(k, 1)}:1`;
+}
+
+function useOpen(id: string) {
+  const [state, setState] = useState<'opening' | 'open' | 'missing'>('opening');
+  const { enqueueSnackbar } = useSnackbar();
+  useEffect(() => {
+    let stop = () => {};
+    let gone = false;
+    forgetChecks();
+    forgetSprites();
+    useView.setState({ selected: [], held: null, finding: null, ghosts: false });
+    openBolt(id).then(
+      (found) => {
+        if (gone) return;
+        setState(found ? 'open' : 'missing');
+        const { project } = useBolt.getState();
+        if (!found || !project) return;
+        useView.setState({
+          step: project.placements.length ? 'lay' : project.motifs.length ? 'lay' : 'motifs',
+        });
+        fitCell(project);
+        const saving = startAutosave();
+        wantCheck(project);
+        const watching = useBolt.subscribe((s, before) => {
+          if (s.project && s.project !== before.project) {
+            wantCheck(s.project);
+            keepStrip();
+          }
+          if (s.refused && s.refused !== before.refused)
+            enqueueSnackbar(s.refused.text, { variant: 'warning' });
+        });
+        keepStrip();
+        stop = () => {
+          saving();
+          watching();
+        };
+      },
+      () => setState('missing'),
+    );
+    return () => {
+      gone = true;
+      stop();
+    };
+  }, [id, enqueueSnackbar]);
+  return state;
+}
+
+export default function Bench({ id }: { id: string }) {
+  const state = useOpen(id);
+  const project = useBolt((s) => s.project);
+  const exported = useBolt((s) => s.log.some((l) => l.kind === 'export'));
+  const step = useView((s) => s.step);
+  const trayOpen = useView((s) => s.trayOpen);
+  const window = useView((s) => s.window);
+  const origin = useView((s) => s.origin);
+  const truePx = useView((s) => s.pxPerMm);
+  const trouble = useSprites((s) => s.trouble);
+  const screen = useScreen();
+  const [help, setHelp] = useState(false);
+  useKeys(useCallback(() => setHelp(true), []));
+  const wide = useMediaQuery('(min-width:1100px)');
+  const phone = useMediaQuery('(max-width:699px)');
+  const fitted = useBolt((s) => s.project?.id);
+  const sized = window.width > 0;
+  useEffect(() => {
+    const { project: now } = useBolt.getState();
+    if (fitted && sized && now) fitCell(now);
+  }, [fitted, sized]);
+
+  if (state === 'missing') {
+    return (
+      <Box sx={{ p: 6, maxWidth: 560 }}>
+        <Typography variant="h1" sx={{ mb: 1 }}>
+          This bolt is not on the shelf.
+        </Typography>
+        <Typography sx={{ mb: 2 }}>
+          It may have been made on another machine, or taken off. Your other bolts are where they were.
+        </Typography>
+        <Button component={Link} href="/" variant="contained">
+          To the shelf
+        </Button>
+      </Box>
+    );
+  }
+  if (state === 'opening' || !project || project.id !== id) {
+    return (
+      <Typography role="status" sx={{ p: 6 }}>
+        Unrolling the cloth.
+      </Typography>
+    );
+  }
+  const TrayOf = TRAYS[step];
+  const unit = project.brief.unit;
+  const tray = (
+    <Box
+      component="aside"
+      aria-label={`${STEP_NAME[step]} tray`}
+      sx={{ width: phone ? '100%' : 344, overflowY: 'auto', height: '100%', bgcolor: 'background.default' }}
+    >
+      <TrayOf />
+    </Box>
+  );
+  return (
+    <Box
+      sx={{
+        position: 'fixed',
+        inset: 0,
+        display: 'flex',
+        flexDirection: phone ? 'column' : 'row',
+        bgcolor: 'background.default',
+        overflow: 'hidden',
+      }}
+    >
+      <Selvedge project={project} exported={exported} />
+      <Box
+        component="main"
+        sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, minHeight: 0 }}
+      >
+        <TopEdge project={project} onHelp={() => setHelp(true)} />
+        <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
+          <Box sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, position: 'relative' }}>
+            <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
+              <Box sx={{ width: TAPE_PX, flexShrink: 0, height: '100%' }}>
+                {screen && (
+                  <Tape vertical originMm={origin.y} pxPerMm={screen.sy} length={window.height} unit={unit} />
+                )}
+              </Box>
+              <Box sx={{ flex: 1, display: 'flex', position: 'relative', minWidth: 0 }}>
+                <Cloth />
+                <ViewBar />
+                {trouble && (
+                  <Box
+                    role="alert"
+                    sx={{
+                      position: 'absolute',
+                      top: 12,
+                      left: 12,
+                      bgcolor: 'background.paper',
+                      border: 1,
+                      borderColor: 'error.main',
+                      p: 1,
+                      borderRadius: 1,
+                      color: 'error.main',
+                    }}
+                  >
+                    {trouble} The rest of the bolt is as it was.
+                  </Box>
+                )}
+                {!wide && !trayOpen && (
+                  <Button
+                    variant="contained"
+                    sx={{ position: 'absolute', right: 12, top: 12 }}
+                    onClick={() => useView.setState({ trayOpen: true })}
+                  >
+                    {STEP_NAME[step]} tray
+                  </Button>
+                )}
+              </Box>
+            </Box>
+            <Box
+              sx={(theme) => ({
+                display: 'flex',
+                pl: `${TAPE_PX}px`,
+                position: 'relative',
+                bgcolor: TAPE.light,
+                ...theme.applyStyles('dark', { bgcolor: TAPE.dark }),
+              })}
+            >
+              {screen && <Tape originMm={origin.x} pxPerMm={screen.sx} length={window.width} unit={unit} />}
+              <Box
+                data-testid="scale"
+                sx={(theme) => ({
+                  position: 'absolute',
+                  right: 0,
+                  top: 0,
+                  bottom: 0,
+                  px: 1.25,
+                  display: 'flex',
+                  alignItems: 'center',
+                  bgcolor: TAPE.light,
+                  color: '#5d4a12',
+                  fontFamily: FIGURES,
+                  fontSize: 12,
+                  boxShadow: `-12px 0 10px ${TAPE.light}`,
+                  ...theme.applyStyles('dark', {
+                    bgcolor: TAPE.dark,
+                    color: '#e9d9a4',
+                    boxShadow: `-12px 0 10px ${TAPE.dark}`,
+                  }),
+                })}
+              >
+                {unit}, {screen ? scaleText(screen.sx, truePx) : ''}
+              </Box>
+            </Box>
+          </Box>
+          {wide && trayOpen && (
+            <Box sx={{ borderLeft: 1, borderColor: 'divider', flexShrink: 0 }}>{tray}</Box>
+          )}
+          {wide && !trayOpen && (
+            <Button
+              aria-label="Open the tray"
+              onClick={() => useView.setState({ trayOpen: true })}
+              sx={{ minWidth: 28, p: 0, borderLeft: 1, borderColor: 'divider', borderRadius: 0 }}
+            >
+              <ChevronLeftRounded fontSize="small" />
+            </Button>
+          )}
+        </Box>
+      </Box>
+      {!wide && (
+        <Drawer
+          anchor={phone ? 'bottom' : 'right'}
+          open={trayOpen}
+          onClose={() => useView.setState({ trayOpen: false })}
+          slotProps={{
+            paper: { sx: phone ? { maxHeight: '62vh' } : {} },
+            backdrop: { sx: { bgcolor: 'rgba(34,26,43,0.12)' } },
+          }}
+        >
+          {phone && (
+            <Typography variant="caption" sx={{ px: 2, pt: 1 }}>
+              Precise work is easier on a larger screen.
+            </Typography>
+          )}
+          {tray}
+        </Drawer>
+      )}
+      <Help open={help} onClose={() => setHelp(false)} />
+    </Box>
+  );
+}

@@ -1,0 +1,38 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import type { Project } from '@/core';
+import type { Sprite } from '@/state/arts';
+import { Painter } from './painter';
+import { screenOf } from './screen';
+
+type Props = { project: Project; sprites: Map<string, Sprite>; sizePx: number; spanMm: number };
+
+/** A square of the cloth, `spanMm` wide, painted `sizePx` wide. */
+export default function Swatch({ project, sprites, sizePx, spanMm }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const painter = useRef(new Painter());
+  useEffect(() => {
+    const c = canvas.current;
+    if (!c) return;
+    const dpr = devicePixelRatio;
+    const way = project.colourways.find((w) => w.id === project.shown) ?? project.colourways[0];
+    c.width = Math.round(sizePx * dpr);
+    c.height = c.width;
+    painter.current.paint(c, {
+      project,
+      ground: way.colours[0],
+      sprites,
+      screen: screenOf(project, { zoom: sizePx / spanMm, origin: { x: 0, y: 0 } }, dpr),
+      held: null,
+      ghosts: false,
+    });
+  }, [project, sprites, sizePx, spanMm]);
+  return (
+    <canvas
+      ref={canvas}
+      aria-hidden
+      style={{ width: sizePx, height: sizePx, borderRadius: 4, display: 'block' }}
+    />
+  );
+}

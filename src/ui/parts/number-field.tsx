@@ -1,0 +1,83 @@
+'use client';
+
+import InputAdornment from '@mui/material/InputAdornment';
+import TextField from '@mui/material/TextField';
+import { useEffect, useState } from 'react';
+import { trim } from './lengths';
+
+type Props = {
+  label: string;
+  value: number;
+  unit?: string;
+  digits?: number;
+  min: number;
+  max: number;
+  step?: number;
+  onChange: (value: number) => void;
+  disabled?: boolean;
+};
+
+/**
+ * A number with its unit. What is typed is taken on Enter or on leaving; what cannot be taken is said under
+ * the field and the old value stays in force.
+ */
+export default function NumberField({
+  label,
+  value,
+  unit,
+  digits = 1,
+  min,
+  max,
+  step = 1,
+  onChange,
+  disabled,
+}: Props) {
+  const shown = trim(value, digits);
+  const [text, setText] = useState(shown);
+  const [wrong, setWrong] = useState('');
+  useEffect(() => {
+    setText(shown);
+    setWrong('');
+  }, [shown]);
+  const take = (typed: string) => {
+    const v = Number(typed.replace(',', '.'));
+    if (typed.trim() === '' || !Number.isFinite(v)) {
+      setWrong(`A number from ${trim(min, 3)} to ${trim(max, 1)}.`);
+    } else if (v < min || v > max) {
+      setWrong(
+        `${v > max ? 'At most' : 'At least'} ${trim(v > max ? max : min, 3)}${unit ? ` ${unit}` : ''}.`,
+      );
+    } else {
+      setWrong('');
+      setText(trim(v, digits));
+      if (Math.abs(v - value) > 10 ** -digits / 4) onChange(v);
+    }
+  };
+  return (
+    <TextField
+      label={label}
+      value={text}
+      disabled={disabled}
+      error={wrong !== ''}
+      helperText={wrong || undefined}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={() => take(text)}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') take(text);
+        if (e.key === 'Escape') {
+          setText(shown);
+          setWrong('');
+        }
+        if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
+          e.preventDefault();
+          const v = Number(text) + (e.key === 'ArrowUp' ? step : -step);
+          if (v >= min && v <= max) take(trim(v, digits));
+        }
+      }}
+      slotProps={{
+        input: { endAdornment: unit ? <InputAdornment position="end">{unit}</InputAdornment> : undefined },
+        htmlInput: { inputMode: 'decimal' },
+      }}
+    />
+  );
+}

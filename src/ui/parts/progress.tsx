@@ -1,0 +1,35 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import LinearProgress from '@mui/material/LinearProgress';
+import Typography from '@mui/material/Typography';
+
+/** Long work: what is being done, how far it is, and a way to stop it. */
+export default function Progress({
+  what,
+  share,
+  onStop,
+}: {
+  what: string;
+  share: number;
+  onStop: () => void;
+}) {
+  const percent = Math.round(share * 100);
+  return (
+    <Box
+      role="status"
+      sx={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 1, alignItems: 'center' }}
+    >
+      <Box>
+        <Typography variant="body2">
+          {what} {percent} %
+        </Typography>
+        <LinearProgress variant="determinate" value={percent} aria-label={what} sx={{ mt: 0.5 }} />
+      </Box>
+      <Button variant="outlined" onClick={onStop}>
+        Stop
+      </Button>
+    </Box>
+  );
+}

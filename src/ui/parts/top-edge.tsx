@@ -1,0 +1,132 @@
+'use client';
+
+import HelpOutlineRounded from '@mui/icons-material/HelpOutlineRounded';
+import RedoRounded from '@mui/icons-material/RedoRounded';
+import UndoRounded from '@mui/icons-material/UndoRounded';
+import Box from '@mui/material/Box';
+import IconButton from '@mui/material/IconButton';
+import InputBase from '@mui/material/InputBase';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import Tooltip from '@mui/material/Tooltip';
+import Typography from '@mui/material/Typography';
+import { useStore } from 'zustand';
+import { type Project, rename, showColourway } from '@/core';
+import { edit, redo, type SaveState, undo, useBolt } from '@/state/bolt';
+import { LAYOUT_NAME, size } from './lengths';
+
+const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved' };
+
+/** Name, what is on the cloth, undo and redo, the saved state, the colourway on show, help. */
+export default function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) {
+  const save = useBolt((s) => s.save);
+  const canUndo = useStore(useBolt.temporal, (s) => s.pastStates.length > 0);
+  const canRedo = useStore(useBolt.temporal, (s) => s.futureStates.length > 0);
+  const { brief, layout } = project;
+  const drop =
+    layout.kind === 'half-drop' || layout.kind === 'brick'
+      ? layout.drop.p * 2 === layout.drop.q
+        ? ''
+        : ` ${layout.drop.p}/${layout.drop.q}`
+      : '';
+  const name = layout.kind === 'half-drop' && drop ? `Drop${drop}` : `${LAYOUT_NAME[layout.kind]}${drop}`;
+  return (
+    <Box
+      component="header"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        px: 1.5,
+        minHeight: 46,
+        bgcolor: 'background.default',
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <InputBase
+        key={project.id + project.name}
+        defaultValue={project.name}
+        inputProps={{ 'aria-label': 'Name of this bolt', maxLength: 80 }}
+        onBlur={(e) => {
+          const text = e.target.value.trim();
+          if (text && text !== project.name) edit((p) => rename(p, text));
+          else e.target.value = project.name;
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') (e.target as HTMLInputElement).blur();
+        }}
+        sx={{
+          fontFamily: '"Bricolage Grotesque Variable"',
+          fontWeight: 700,
+          fontSize: 18,
+          width: `${Math.min(26, Math.max(8, project.name.length + 2))}ch`,
+          minWidth: 60,
+          '& input': { textOverflow: 'ellipsis' },
+        }}
+      />
+      <Typography
+        variant="body2"
+        color="text.secondary"
+        noWrap
+        sx={{ flex: 1, display: { xs: 'none', md: 'block' } }}
+      >
+        {name}, {size(brief.widthMm, brief.heightMm, brief.unit)}, {Number(brief.ppi.toFixed(1))} ppi
+      </Typography>
+      <Box sx={{ flex: { xs: 1, md: 0 } }} />
+      <Typography
+        variant="body2"
+        data-testid="save-state"
+        role="status"
+        sx={{
+          color: save === 'failed' ? 'error.main' : 'secondary.main',
+          whiteSpace: 'nowrap',
+          minWidth: 50,
+        }}
+      >
+        {SAVE_TEXT[save]}
+      </Typography>
+      <Tooltip title="Undo (Ctrl+Z)">
+        <span>
+          <IconButton aria-label="Undo" onClick={undo} disabled={!canUndo} size="small">
+            <UndoRounded fontSize="small" />
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Tooltip title="Redo (Ctrl+Y)">
+        <span>
+          <IconButton aria-label="Redo" onClick={redo} disabled={!canRedo} size="small">
+            <RedoRounded fontSize="small" />
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Select
+        value={project.shown}
+        onChange={(e) => edit((p) => showColourway(p, e.target.value))}
+        inputProps={{ 'aria-label': 'Colourway on show' }}
+        renderValue={(id) => `Colourway: ${project.colourways.find((c) => c.id === id)?.name ?? ''}`}
+        sx={{ height: 32, fontSize: 14, fontWeight: 600, maxWidth: 220 }}
+      >
+        {project.colourways.map((c) => (
+          <MenuItem key={c.id} value={c.id} sx={{ gap: 1 }}>
+            <Box sx={{ display: 'flex' }} aria-hidden>
+              {c.colours.slice(0, 7).map((hex, n) => (
+                <Box
+                  // biome-ignore lint/suspicious/noArrayIndexKey: colours may repeat; their place names them.
+                  key={n}
+                  sx={{ width: 10, height: 18, bgcolor: hex }}
+                />
+              ))}
+            </Box>
+            {c.name}
+          </MenuItem>
+        ))}
+      </Select>
+      <Tooltip title="Keys and help (?)">
+        <IconButton aria-label="Keys and help" onClick={onHelp} size="small">
+          <HelpOutlineRounded fontSize="small" />
+        </IconButton>
+      </Tooltip>
+    </Box>
+  );
+}

@@ -1,0 +1,9 @@
+'use client';
+
+import dynamic from 'next/dynamic';
+
+const Shelf = dynamic(() => import('./shelf'), { ssr: false });
+
+export default function ShelfPage() {
+  return <Shelf />;
+}

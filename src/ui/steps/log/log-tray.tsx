@@ -1,0 +1,47 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useBolt } from '@/state/bolt';
+import { fileSize } from '../../parts/lengths';
+import Tray from '../../parts/tray';
+import { FIGURES } from '../../theme/theme';
+
+const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+
+export default function LogTray() {
+  const log = useBolt((s) => s.log);
+  return (
+    <Tray title="Log" says="What happened to this bolt, kept by itself.">
+      <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
+        {[...log].reverse().map((entry, n) => (
+          <Box
+            component="li"
+            data-testid="log-entry"
+            // biome-ignore lint/suspicious/noArrayIndexKey: the log only ever grows.
+            key={log.length - n}
+            sx={{ borderTop: 1, borderColor: 'divider', py: 1.25 }}
+          >
+            <Typography variant="caption" color="text.secondary">
+              {when.format(new Date(entry.at))}
+            </Typography>
+            <Typography variant="body2">{entry.text}</Typography>
+            {entry.sha256 && (
+              <Typography
+                sx={{
+                  fontFamily: FIGURES,
+                  fontSize: 11.5,
+                  overflowWrap: 'anywhere',
+                  color: 'text.secondary',
+                  mt: 0.5,
+                }}
+              >
+                {entry.bytes ? `${fileSize(entry.bytes)}, ` : ''}SHA-256 {entry.sha256}
+              </Typography>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </Tray>
+  );
+}
