@@ -1,4 +1,7 @@
-/** `npm run demo`: installs what is missing, builds, starts on port 4310 (or the next free one) and says so. */
+/**
+ * `npm run demo`: installs what is missing, builds, starts on port 4310 (or the next free one) and says so.
+ * With --built it starts the build that is there; PORT asks for another port.
+ */
 import { spawn, spawnSync } from 'node:child_process';
 import { createServer } from 'node:net';
 import { env, installPackages } from './install.mjs';
@@ -11,17 +14,19 @@ const free = (port) =>
   });
 
 installPackages();
-console.log('Building.');
 const next = 'node_modules/next/dist/bin/next';
-if (
-  spawnSync(process.execPath, [next, 'build'], { stdio: ['ignore', 'ignore', 'inherit'], env }).status !== 0
-) {
-  console.error('The build did not finish.');
-  process.exit(1);
+if (!process.argv.includes('--built')) {
+  console.log('Building.');
+  const built = spawnSync(process.execPath, [next, 'build'], { stdio: ['ignore', 'ignore', 'inherit'], env });
+  if (built.status !== 0) {
+    console.error('The build did not finish.');
+    process.exit(1);
+  }
 }
-let port = 4310;
+const asked = Number(process.env.PORT ?? 4310);
+let port = asked;
 while (!(await free(port))) port++;
-if (port !== 4310) console.log(`Port 4310 is taken; using ${port}.`);
+if (port !== asked) console.log(`Port ${asked} is taken; using ${port}.`);
 const server = spawn(process.execPath, [next, 'start', '-p', String(port), '-H', '127.0.0.1'], {
   stdio: ['ignore', 'ignore', 'inherit'],
   env,

@@ -40,7 +40,7 @@ export function along(pts: Pts, closed: boolean, round: boolean, step = 4): Pts 
 }
 
 /** The hand's wobble: points pushed aside by slow noise, `amount` px at most. */
-export const wobble = (pts: Pts, amount: number, seed: number, slow = 38): Pts =>
+const wobble = (pts: Pts, amount: number, seed: number, slow = 38): Pts =>
   pts.map(([x, y]) => [
     x + (cloudy(x / slow, y / slow, seed) - 0.5) * 2 * amount,
     y + (cloudy(x / slow, y / slow, seed + 31) - 0.5) * 2 * amount,

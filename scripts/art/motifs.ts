@@ -2,11 +2,11 @@ import { along, type Board, type Colour, circle, ink, newBoard, type Pts, wash }
 
 const hex = (h: string): Colour =>
   [1, 3, 5].map((i) => Number.parseInt(h.slice(i, i + 2), 16) / 255) as Colour;
-export const NAVY = hex('#1f2b4a');
-export const MADDER = hex('#bb4631');
-export const OCHRE = hex('#dc9c37');
-export const SEA = hex('#5b9e9c');
-export const BLUSH = hex('#e2a596');
+const NAVY = hex('#1f2b4a');
+const MADDER = hex('#bb4631');
+const OCHRE = hex('#dc9c37');
+const SEA = hex('#5b9e9c');
+const BLUSH = hex('#e2a596');
 
 const lerp = (a: [number, number], b: [number, number], t: number): [number, number] => [
   a[0] + (b[0] - a[0]) * t,

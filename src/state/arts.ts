@@ -71,7 +71,8 @@ async function round() {
       );
       const shown = (pxPerMm * 25.4 * largest) / motif.ppi;
       const halvings = Math.max(0, Math.floor(Math.log2(1 / shown) + 0.2));
-      const longSide = Math.max(24, Math.ceil(Math.max(motif.width, motif.height) / 2 ** halvings));
+      // Never smaller than the pictures in the trays want.
+      const longSide = Math.max(200, Math.ceil(Math.max(motif.width, motif.height) / 2 ** halvings));
       const key = `${motif.asset}|${motif.ppi}|${longSide}|${art.to.join()}|${art.from.join()}`;
       if (useSprites.getState().sprites.get(motif.id)?.key === key) continue;
       try {

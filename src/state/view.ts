@@ -29,8 +29,8 @@ type ViewState = {
   pxPerMm: number;
 };
 
-export const MIN_ZOOM = 0.08;
-export const MAX_ZOOM = 60;
+const MIN_ZOOM = 0.08;
+const MAX_ZOOM = 60;
 
 export const useView = create<ViewState>()(() => ({
   step: 'lay',

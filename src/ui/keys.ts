@@ -132,15 +132,18 @@ function press(e: KeyboardEvent, project: Project): boolean {
   return false;
 }
 
-const isTyping = (e: KeyboardEvent) => {
+/** Keys that fields, lists and sliders need for themselves. */
+const isTaken = (e: KeyboardEvent): boolean => {
   const t = e.target;
-  return (
-    t instanceof HTMLInputElement ||
-    t instanceof HTMLTextAreaElement ||
-    (t instanceof HTMLElement &&
-      t.closest('[role="dialog"], [role="listbox"], [role="slider"], [role="combobox"], [role="menu"]') !==
-        null)
-  );
+  if (!(t instanceof HTMLElement)) return false;
+  if (t.closest('[role="dialog"], [role="listbox"], [role="menu"]')) return true;
+  if (t.closest('[role="combobox"], [role="slider"], input[type="range"], button, a')) {
+    return (
+      /^(Arrow|Enter$| $|Page|Home$|End$)/.test(e.key) &&
+      !(t.tagName === 'BUTTON' && e.key.startsWith('Arrow'))
+    );
+  }
+  return t instanceof HTMLTextAreaElement || (t instanceof HTMLInputElement && t.type !== 'checkbox');
 };
 
 /** Keys of the bench; fields and dialogs keep theirs. */
@@ -148,7 +151,7 @@ export function useKeys(onHelp: () => void) {
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
       const { project } = useBolt.getState();
-      if (!project || isTyping(e) || e.altKey) return;
+      if (!project || isTaken(e) || e.altKey) return;
       if (e.ctrlKey || e.metaKey) {
         const key = e.key.toLowerCase();
         if (key === 'z') (e.shiftKey ? redo : undo)();

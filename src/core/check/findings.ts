@@ -16,9 +16,8 @@ export type Finding =
   | { kind: 'bare-patch'; at: Point; widthMm: number; medianMm: number; limitMm: number }
   | { kind: 'low-ppi'; at: Point; placement: number; ppi: number; wantedPpi: number; largestScale: number };
 
-/** How even the cloth is meant to be: how many times the median a patch may be before it is pointed out. */
-export type ClothStyle = 'airy' | 'even' | 'packed';
-export const BARE_LIMIT: Record<ClothStyle, number> = { airy: 2.2, even: 1.7, packed: 1.45 };
+/** How many times the median gap a patch may be before it is pointed out: one left-out motif of a grid is 1.6. */
+const BARE_LIMIT = 1.55;
 
 export type CheckReport = {
   findings: Finding[];
@@ -47,13 +46,7 @@ function checkingPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan {
  * @param cellMm the cell in mm, as in the brief; `ppi` the print ppi.
  * @returns findings in order of weight; nothing to compare gives none, never NaN.
  */
-export function findings(
-  scene: Scene,
-  layout: Layout,
-  cellMm: Size,
-  ppi: number,
-  options: { style?: ClothStyle } = {},
-): CheckReport {
+export function findings(scene: Scene, layout: Layout, cellMm: Size, ppi: number): CheckReport {
   const plan = checkingPlan(layout, cellMm, ppi);
   const raster = renderBlock({ ...scene, ground: null }, plan);
   const { width, height } = raster;
@@ -71,7 +64,7 @@ export function findings(
   // Slots between touching motifs are no gaps; the median is of those the eye reads as room.
   const rooms = circles.filter((c) => c.r >= circles[0].r * 0.2);
   const median = medianRadius(rooms);
-  const limit = BARE_LIMIT[options.style ?? 'even'] * median;
+  const limit = BARE_LIMIT * median;
   const bare: Finding[] = enough
     ? rooms
         .filter((c) => c.r > limit && mm(2 * c.r) > 4)

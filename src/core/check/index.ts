@@ -1,2 +1,2 @@
-export { type CheckReport, type ClothStyle, type Finding, findings } from './findings';
+export { type CheckReport, type Finding, findings } from './findings';
 export { proveWrap, type WrapProof } from './wrap-proof';

@@ -39,7 +39,7 @@ export function cutWithCleanEdge(flat: Raster, mask: Uint8Array, band: number): 
     }
     // Art nearly as light as the paper: the mix cannot be told, so the mask decides.
     const share = len < 900 ? mask[p] : Math.min(1, dot / len);
-    const keepOwn = mask[p] && share > 0.92;
+    const keepOwn = mask[p] && share > 0.96;
     for (let c = 0; c < 3; c++) out.data[p * 4 + c] = keepOwn ? own[c] : f[c];
     out.data[p * 4 + 3] = keepOwn ? 255 : share < 0.06 ? 0 : share * 255;
   }

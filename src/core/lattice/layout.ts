@@ -11,7 +11,7 @@ export type Point = { x: number; y: number };
 /** Two vectors; every whole-number sum of them carries the cloth onto itself. */
 export type Lattice = { a: Point; b: Point };
 
-export const gcd = (a: number, b: number): number => (b === 0 ? Math.abs(a) : gcd(b, a % b));
+const gcd = (a: number, b: number): number => (b === 0 ? Math.abs(a) : gcd(b, a % b));
 
 /** The drop in lowest terms, with 0 <= p < q. */
 export function lowestDrop(drop: Layout['drop']): Layout['drop'] {

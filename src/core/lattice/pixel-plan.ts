@@ -25,11 +25,15 @@ const toMultiple = (px: number, of: number) => Math.max(of, Math.round(px / of) 
  */
 export function pixelPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan {
   if (!(ppi > 0 && Number.isFinite(ppi))) throw new RangeMessage('The ppi must be a number above 0.');
+  const { width, height } = cellMm;
+  if (!(width > 0 && height > 0 && Number.isFinite(width * height))) {
+    throw new RangeMessage('A cell needs a width and a height above 0.');
+  }
   const drop = lowestDrop(layout.drop);
   const { kind } = layout;
   const stepX = kind === 'diamond' ? 2 : kind === 'brick' ? drop.q : 1;
   const stepY = kind === 'diamond' ? 2 : kind === 'half-drop' ? drop.q : 1;
-  const exact = { width: (cellMm.width / MM_PER_INCH) * ppi, height: (cellMm.height / MM_PER_INCH) * ppi };
+  const exact = { width: (width / MM_PER_INCH) * ppi, height: (height / MM_PER_INCH) * ppi };
   const cell = { width: toMultiple(exact.width, stepX), height: toMultiple(exact.height, stepY) };
   return {
     layout: { kind, drop },
@@ -41,6 +45,6 @@ export function pixelPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan 
       width: ((cell.width - exact.width) / ppi) * MM_PER_INCH,
       height: ((cell.height - exact.height) / ppi) * MM_PER_INCH,
     },
-    scale: { x: cell.width / cellMm.width, y: cell.height / cellMm.height },
+    scale: { x: cell.width / width, y: cell.height / height },
   };
 }

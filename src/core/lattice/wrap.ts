@@ -3,7 +3,7 @@ import type { Lattice, Point } from './layout';
 const det = ({ a, b }: Lattice) => a.x * b.y - a.y * b.x;
 
 /** How many of each lattice vector a point is from the origin (fractions allowed). */
-export function latticeSteps(lattice: Lattice, p: Point): { i: number; j: number } {
+function latticeSteps(lattice: Lattice, p: Point): { i: number; j: number } {
   const d = det(lattice);
   const { a, b } = lattice;
   return { i: (p.x * b.y - p.y * b.x) / d, j: (a.x * p.y - a.y * p.x) / d };

@@ -8,7 +8,7 @@ const mm = z.number().min(LIMITS.minMm).max(LIMITS.maxMm);
 const ppi = z.number().min(1).max(10000);
 const name = z.string().min(1).max(80);
 
-export const layoutSchema = z.object({
+const layoutSchema = z.object({
   kind: z.enum(['straight', 'half-drop', 'brick', 'diamond']),
   drop: z
     .object({ p: z.number().int().min(0).max(12), q: z.number().int().min(1).max(12) })

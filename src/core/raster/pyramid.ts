@@ -6,7 +6,7 @@ export type Level = { width: number; height: number; data: Uint8ClampedArray };
 /** Area-average levels of a raster, each half the one before; level 0 is the raster itself, premultiplied. */
 export type Pyramid = { width: number; height: number; levels: Level[] };
 
-export function premultiply(src: Raster): Level {
+function premultiply(src: Raster): Level {
   const { data } = src;
   const out = new Uint8ClampedArray(data.length);
   for (let i = 0; i < data.length; i += 4) {
@@ -40,7 +40,7 @@ export function unpremultiply(level: Level): Raster {
 }
 
 /** Half size by the mean of each 2 x 2; at an odd edge, of the pixels that are there. */
-export function halve(src: Level): Level {
+function halve(src: Level): Level {
   const width = (src.width + 1) >> 1;
   const height = (src.height + 1) >> 1;
   const out = new Uint8ClampedArray(width * height * 4);

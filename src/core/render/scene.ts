@@ -1,9 +1,6 @@
 import type { PixelPlan } from '../lattice';
 import type { Pyramid } from '../raster';
 
-/** A colour with alpha, 0 to 255 each. */
-export type Rgba = [number, number, number, number];
-
 /**
  * A motif laid once per cell. `x`, `y`: its middle, mm from the cell's origin; `angle`: degrees clockwise;
  * `scale`: 1 prints the art at the size it was drawn; `mirror`: flipped left to right before turning.

@@ -95,6 +95,7 @@ export default function Cloth() {
       aria-label="The cloth. Drag a motif to move it, drag bare cloth to move the view, wheel to zoom. N steps through the motifs."
       tabIndex={0}
       data-testid="cloth"
+      data-px-per-mm={screen?.sx}
       {...grab}
       sx={(theme) => ({
         position: 'relative',

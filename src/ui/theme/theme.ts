@@ -63,7 +63,15 @@ export const theme = createTheme({
     MuiSelect: { defaultProps: { size: 'small' } },
     MuiToggleButton: {
       defaultProps: { size: 'small' },
-      styleOverrides: { root: { textTransform: 'none', fontWeight: 600, paddingBlock: 5 } },
+      styleOverrides: {
+        root: ({ theme: t }) => ({
+          textTransform: 'none',
+          fontWeight: 600,
+          paddingBlock: 5,
+          lineHeight: 1.25,
+          color: (t.vars ?? t).palette.text.primary,
+        }),
+      },
     },
     MuiTooltip: { defaultProps: { arrow: true, enterDelay: 400 } },
     MuiPaper: { styleOverrides: { root: { backgroundImage: 'none' } } },

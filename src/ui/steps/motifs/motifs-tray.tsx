@@ -123,7 +123,7 @@ export default function MotifsTray() {
             data-testid="motif"
             sx={{
               display: 'grid',
-              gridTemplateColumns: '92px 1fr',
+              gridTemplateColumns: '92px minmax(0, 1fr)',
               gap: 1.25,
               borderTop: 1,
               borderColor: 'divider',

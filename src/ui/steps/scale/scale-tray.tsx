@@ -16,8 +16,8 @@ import Tray, { Part } from '../../parts/tray';
 
 const FACTORS = [0.6, 1, 1.5];
 const NAMES = ['Small', 'As laid', 'Large'];
-/** A bank card is 85.6 mm wide everywhere (ISO/IEC 7810). */
-const CARD_MM = 85.6;
+/** The short side of a bank card, the same everywhere (ISO/IEC 7810). */
+const CARD_MM = 53.98;
 /** A common width of cloth: 140 cm. */
 const CLOTH_MM = 1400;
 
@@ -54,15 +54,14 @@ export default function ScaleTray() {
       </Button>
       <Part title="Fit this screen">
         <Typography variant="body2" color="text.secondary">
-          Hold a bank card to the bar and move the slider until they are the same width ({trim(CARD_MM, 1)}{' '}
-          mm).
+          Hold the short side of a bank card to the bar and move the slider until both are the same length (
+          {trim(CARD_MM, 1)} mm).
         </Typography>
         <Box sx={{ overflow: 'hidden', mt: 1 }}>
           <Box
             data-testid="card"
             sx={{
               width: CARD_MM * pxPerMm,
-              maxWidth: '100%',
               height: 26,
               border: 1,
               borderColor: 'primary.main',

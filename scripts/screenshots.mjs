@@ -1,0 +1,57 @@
+/** Takes the README's pictures from a running Hexaplex: node scripts/screenshots.mjs http://localhost:4310 */
+import { mkdirSync } from 'node:fs';
+import { chromium } from '@playwright/test';
+
+const base = process.argv[2] ?? 'http://localhost:4310';
+const out = 'docs/screenshots';
+mkdirSync(out, { recursive: true });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu'],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
+const shot = async (name) => {
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: `${out}/${name}.png` });
+};
+
+await page.goto(base);
+await page.getByTestId('bolt').waitFor();
+await shot('shelf');
+await page.getByRole('link', { name: 'Open Kite Weather' }).click();
+await page.getByRole('button', { name: /^Check, (\d|nothing)/ }).waitFor();
+await page.keyboard.press('1');
+await shot('brief');
+await page.keyboard.press('2');
+await shot('motifs');
+await page.keyboard.press('3');
+await page.mouse.click(640, 420);
+for (let n = 0; n < 3; n++) await page.keyboard.press('n');
+await page.keyboard.press('0');
+await shot('lay');
+await page.keyboard.press('Escape');
+await page.keyboard.press('4');
+await page.getByRole('button', { name: 'Prove the wrap' }).click();
+await page.getByTestId('wrap-proof').waitFor();
+await shot('check');
+await page.keyboard.press('5');
+await page.getByRole('radio', { name: 'Show Dusk' }).click();
+await shot('colour');
+await page.getByRole('radio', { name: 'Show Brisk' }).click();
+await page.keyboard.press('6');
+await page.getByRole('button', { name: 'Show the cloth at true size' }).click();
+await shot('scale');
+await page.keyboard.press('0');
+await page.keyboard.press('7');
+await page.getByRole('button', { name: 'Make the PNG' }).click();
+await page.getByTestId('file-proof').waitFor({ timeout: 120000 });
+await shot('send');
+await page.keyboard.press('8');
+await shot('log');
+await page.goto(base);
+await page.getByRole('button', { name: 'New bolt' }).click();
+await page.getByRole('button', { name: 'Scan a sheet' }).click();
+await page.getByRole('button', { name: 'Separate the motifs' }).click();
+await page.getByTestId('piece').first().waitFor({ timeout: 60000 });
+await shot('separate');
+await browser.close();

@@ -1,0 +1,160 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { completeSize, effectivePpi, repeatsAcross, sizeLadder } from '..';
+import { latticeOf } from '../lattice';
+import { hitTest, reachOf, type Silhouette } from '../lay';
+import {
+  addColourway,
+  addPlacement,
+  addSheet,
+  newProject,
+  type Project,
+  projectSchema,
+  removeColourway,
+  removeMotif,
+  reorder,
+  setBrief,
+  setColour,
+  setInks,
+  setLayout,
+  setPlacements,
+} from '.';
+
+const sha = 'a'.repeat(64);
+const motif = (id: string) => ({
+  id,
+  name: id,
+  role: 'hero' as const,
+  asset: sha,
+  width: 300,
+  height: 200,
+  ppi: 300,
+  sheet: 's',
+});
+const settings = { tolerance: 14, joined: true, speckMm2: 0.2, joinMm: 2, smallestMm2: 4 };
+const start = (): Project => {
+  let p = newProject('id', 'Bolt');
+  p = addSheet(p, { id: 's', name: 'Page', asset: sha, ppi: 300, settings }, [motif('m'), motif('n')]);
+  p = addPlacement(p, { id: 'a', motif: 'm', x: 10, y: 20, angle: 0, scale: 1, mirror: false });
+  return addPlacement(p, { id: 'b', motif: 'n', x: 400, y: -20, angle: 370, scale: 1, mirror: false });
+};
+
+describe('edits', () => {
+  test('are pure, stay sound, and share what did not change', () => {
+    const before = start();
+    const frozen = JSON.stringify(before);
+    const after = setPlacements(before, { a: { x: 9999, angle: -190 } });
+    expect(JSON.stringify(before)).toBe(frozen);
+    expect(after.placements[1]).toBe(before.placements[1]);
+    expect(after.motifs).toBe(before.motifs);
+    expect(after.placements[0].angle).toBe(170);
+    expect(after.placements[0].x).toBeLessThan(after.brief.widthMm);
+    expect(projectSchema.parse(after)).toEqual(after);
+  });
+
+  test('a placement laid anywhere is kept by its copy in the cell', () => {
+    const [, b] = start().placements;
+    expect(b.angle).toBe(10);
+    expect(b.x).toBeCloseTo(400 - 304.8, 6);
+    expect(b.y).toBeCloseTo(-20 - 152.4 + 304.8, 6);
+  });
+
+  test('sizes of -3, 0, NaN and a billion are refused in words, and change nothing', () => {
+    const p = start();
+    for (const widthMm of [-3, 0, Number.NaN, 1e9]) expect(() => setBrief(p, { widthMm })).toThrow();
+    expect(() => setLayout(p, { kind: 'brick', drop: { p: 3, q: 2 } })).toThrow(/fraction/);
+    expect(() =>
+      addPlacement(p, { id: 'x', motif: 'gone', x: 0, y: 0, angle: 0, scale: 1, mirror: false }),
+    ).toThrow(/not there/);
+  });
+
+  test('order, and taking a motif out with what was laid of it', () => {
+    const p = start();
+    expect(reorder(p, 'a', 'top').placements.map((q) => q.id)).toEqual(['b', 'a']);
+    expect(reorder(p, 'a', 'bottom').placements.map((q) => q.id)).toEqual(['a', 'b']);
+    expect(removeMotif(p, 'm').placements.map((q) => q.id)).toEqual(['b']);
+  });
+
+  test('new inks keep names and colours of the inks that were there; colourways stay whole', () => {
+    let n = 0;
+    const id = () => `ink${n++}`;
+    let p = setInks(
+      start(),
+      [
+        [30, 40, 70],
+        [190, 70, 50],
+      ],
+      id,
+    );
+    p = addColourway(p, { id: 'dusk', name: 'Dusk', colours: ['#221a2b', '#f0dcc0', '#c2505a'] });
+    const again = setInks(
+      p,
+      [
+        [192, 72, 50],
+        [90, 158, 156],
+        [31, 40, 70],
+      ],
+      id,
+    );
+    expect(again.inks.map((i) => i.name)).toEqual(['Ground', 'Ink 2', 'Ink 2', 'Ink 1']);
+    expect(again.colourways[1].colours).toEqual(['#221a2b', '#c2505a', '#5a9e9c', '#f0dcc0']);
+    expect(again.colourways[0].colours.slice(1)).toEqual(['#c04832', '#5a9e9c', '#1f2846']);
+    expect(() => setColour(again, 'dusk', 0, 'red')).toThrow();
+    expect(removeColourway(again, 'dusk').shown).toBe('base');
+    expect(removeColourway(removeColourway(again, 'dusk'), 'base').colourways).toHaveLength(1);
+  });
+});
+
+test('hit test: any copy, by its silhouette and not its box, uppermost first', () => {
+  const n = 40;
+  const alpha = new Uint8Array(n * n);
+  for (let p = 0; p < n * n; p++)
+    if (Math.hypot((p % n) - 19.5, Math.floor(p / n) - 19.5) < 19) alpha[p] = 255;
+  const s: Silhouette = { width: n, height: n, alpha, widthMm: 20, heightMm: 20 };
+  const lattice = latticeOf({ kind: 'half-drop', drop: { p: 1, q: 2 } }, { width: 100, height: 80 });
+  const at = (id: string, x: number, y: number) => ({
+    id,
+    motif: 'm',
+    x,
+    y,
+    angle: 30,
+    scale: 1,
+    mirror: false,
+  });
+  const laid = [at('low', 50, 40), at('high', 58, 40)];
+  const map = new Map([['m', s]]);
+  fc.assert(
+    fc.property(fc.integer({ min: -5, max: 5 }), fc.integer({ min: -5, max: 5 }), (i, j) => {
+      const dx = i * lattice.a.x + j * lattice.b.x;
+      const dy = i * lattice.a.y + j * lattice.b.y;
+      expect(hitTest(laid, map, lattice, { x: 54 + dx, y: 40 + dy }, 0)).toMatchObject({
+        id: 'high',
+        x: 58 + dx,
+      });
+      expect(hitTest(laid, map, lattice, { x: 43 + dx, y: 40 + dy }, 0)?.id).toBe('low');
+      expect(hitTest(laid, map, lattice, { x: 50 + 9 + dx, y: 40 - 9 + dy }, 0)?.id).toBe('high');
+      expect(hitTest(laid, map, lattice, { x: 41.5 + dx, y: 31.5 + dy }, 0)).toBeNull();
+    }),
+  );
+  expect(reachOf({ ...laid[0], angle: 90, scale: 2 }, { widthMm: 10, heightMm: 30 }).x).toBeCloseTo(30, 6);
+});
+
+test('sizes, pixels and ppi: any two give the third', () => {
+  expect(completeSize({ mm: 304.8, px: 0, ppi: 300 }, 'mm+ppi').px).toBe(3600);
+  expect(completeSize({ mm: 0, px: 3000, ppi: 400 }, 'px+ppi').mm).toBeCloseTo(190.5, 9);
+  expect(completeSize({ mm: 254, px: 3000, ppi: 0 }, 'mm+px').ppi).toBeCloseTo(300, 9);
+  expect(() => completeSize({ mm: 0, px: 10, ppi: 300 }, 'mm+px')).toThrow(/above 0/);
+});
+
+test('print: effective ppi, repeats across, sizes', () => {
+  expect(effectivePpi(300, 2)).toBe(150);
+  expect(repeatsAcross(1400, 609.6)).toEqual({ whole: 2, restMm: 1400 - 1219.2 });
+  const [half, huge] = sizeLadder(
+    { width: 300, height: 200 },
+    [{ id: 'm', width: 60, height: 40 }],
+    [0.5, 20],
+  );
+  expect(half.motifs[0]).toEqual({ id: 'm', width: 30, height: 20 });
+  expect([half.fits, huge.fits]).toEqual([true, false]);
+  expect(() => repeatsAcross(0, 5)).toThrow();
+});

@@ -1,0 +1,138 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { type Layout, pixelPlan } from '../lattice';
+import { differingPixels, newRaster, pyramidOf, type Raster, rollRaster } from '../raster';
+import { fillSheet, type Placed, renderBlock, renderWindow, type Scene } from '.';
+
+/** A lopsided blot with soft edges and two colours: any slip in turning or wrapping shows. */
+function blot(width: number, height: number): Raster {
+  const r = newRaster(width, height);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const d = Math.hypot((x - width * 0.4) / width, (y - height * 0.55) / height);
+      const a = Math.max(0, Math.min(255, (0.45 - d) * 900));
+      r.data.set([x * 7, y * 9, x > y ? 200 : 30, a], (y * width + x) * 4);
+    }
+  }
+  return r;
+}
+
+const motifs: Scene['motifs'] = new Map([
+  ['a', { pyramid: pyramidOf(blot(31, 22)), ppi: 60 }],
+  ['b', { pyramid: pyramidOf(blot(12, 40)), ppi: 90 }],
+]);
+const anyLayout: fc.Arbitrary<Layout> = fc.record({
+  kind: fc.constantFrom('straight', 'half-drop', 'brick', 'diamond'),
+  drop: fc.constantFrom({ p: 1, q: 2 }, { p: 1, q: 3 }, { p: 2, q: 5 }, { p: 3, q: 4 }),
+});
+const anyPlaced: fc.Arbitrary<Placed> = fc.record({
+  motif: fc.constantFrom('a', 'b'),
+  x: fc.double({ min: -60, max: 90, noNaN: true }),
+  y: fc.double({ min: -60, max: 90, noNaN: true }),
+  angle: fc.double({ min: -180, max: 180, noNaN: true }),
+  scale: fc.double({ min: 0.15, max: 2.6, noNaN: true }),
+  mirror: fc.boolean(),
+});
+const anyScene = fc.record({
+  layout: anyLayout,
+  cell: fc.record({
+    width: fc.double({ min: 9, max: 40, noNaN: true }),
+    height: fc.double({ min: 9, max: 40, noNaN: true }),
+  }),
+  ground: fc.constantFrom<Scene['ground']>(null, [240, 230, 210]),
+  placements: fc.array(anyPlaced, { minLength: 1, maxLength: 5 }),
+  dx: fc.integer({ min: -300, max: 300 }),
+  dy: fc.integer({ min: -300, max: 300 }),
+});
+
+describe('law of exactness', () => {
+  test('the block cut anywhere and rolled back is the same to the byte', () => {
+    fc.assert(
+      fc.property(anyScene, ({ layout, cell, ground, placements, dx, dy }) => {
+        const plan = pixelPlan(layout, cell, 50);
+        const scene = { ground, motifs, placements };
+        const moved = renderBlock(scene, plan, { origin: { x: dx, y: dy } });
+        expect(differingPixels(rollRaster(moved, -dx, -dy), renderBlock(scene, plan))).toBe(0);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  test('the block laid 3 x 3 straight equals the 3 x 3 region rendered directly', () => {
+    fc.assert(
+      fc.property(anyScene, ({ layout, cell, ground, placements }) => {
+        const plan = pixelPlan(layout, cell, 40);
+        const scene = { ground, motifs, placements };
+        const size = { width: plan.block.width * 3, height: plan.block.height * 3 };
+        const direct = renderWindow(scene, plan, size.width, size.height);
+        expect(differingPixels(fillSheet(renderBlock(scene, plan), size), direct)).toBe(0);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('a placement moved by a lattice vector prints the same', () => {
+    fc.assert(
+      fc.property(anyScene, fc.integer({ min: -2, max: 2 }), ({ layout, cell, placements }, n) => {
+        const plan = pixelPlan(layout, cell, 50);
+        const { a, b } = plan.lattice;
+        const [p] = placements;
+        const step = {
+          ...p,
+          x: p.x + (n * a.x + b.x) / plan.scale.x,
+          y: p.y + (n * a.y + b.y) / plan.scale.y,
+        };
+        const one = renderBlock({ ground: null, motifs, placements: [p] }, plan);
+        const other = renderBlock({ ground: null, motifs, placements: [step] }, plan);
+        expect(differingPixels(one, other)).toBe(0);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+test('an upright motif at its own ppi prints its own pixels', () => {
+  const art = newRaster(10, 10);
+  for (let i = 0; i < art.data.length; i++) art.data[i] = i % 4 === 3 ? 255 : (i * 11) & 255;
+  const plan = pixelPlan({ kind: 'straight', drop: { p: 0, q: 1 } }, { width: 25.4, height: 25.4 }, 30);
+  const mm = 25.4 / 30;
+  const placed = { motif: 'm', x: 15 * mm, y: 12 * mm, angle: 0, scale: 1, mirror: false };
+  const block = renderBlock(
+    {
+      ground: [9, 9, 9],
+      motifs: new Map([['m', { pyramid: pyramidOf(art), ppi: 30 }]]),
+      placements: [placed],
+    },
+    plan,
+  );
+  for (const [x, y] of [
+    [0, 0],
+    [9, 9],
+    [4, 7],
+  ]) {
+    const at = ((y + 7) * 30 + x + 10) * 4;
+    expect([...block.data.slice(at, at + 4)]).toEqual([
+      ...art.data.slice((y * 10 + x) * 4, (y * 10 + x) * 4 + 4),
+    ]);
+  }
+  expect([...block.data.slice(0, 4)]).toEqual([9, 9, 9, 255]);
+});
+
+test('edges between ink and clear stay in the ink colour: no dark or pale fringe', () => {
+  const ink = newRaster(60, 60);
+  for (let y = 10; y < 50; y++)
+    for (let x = 10; x < 50; x++) ink.data.set([200, 40, 90, 255], (y * 60 + x) * 4);
+  const plan = pixelPlan({ kind: 'straight', drop: { p: 0, q: 1 } }, { width: 30, height: 30 }, 100);
+  const placed = { motif: 'm', x: 14.3, y: 15.7, angle: 23, scale: 0.7, mirror: true };
+  const block = renderBlock(
+    { ground: null, motifs: new Map([['m', { pyramid: pyramidOf(ink), ppi: 72 }]]), placements: [placed] },
+    plan,
+  );
+  let soft = 0;
+  for (let i = 0; i < block.data.length; i += 4) {
+    const a = block.data[i + 3];
+    if (a > 40) expect(Math.abs(block.data[i] - 200) + Math.abs(block.data[i + 1] - 40)).toBeLessThan(16);
+    if (a > 0 && a < 255) soft++;
+  }
+  expect(soft).toBeGreaterThan(60);
+});

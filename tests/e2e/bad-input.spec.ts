@@ -1,0 +1,99 @@
+import sharp from 'sharp';
+import { expect, openDemo, test } from './watch';
+
+const plain = (rgb: string, noise = 0) =>
+  sharp({
+    create: {
+      width: 800,
+      height: 600,
+      channels: 3,
+      background: rgb,
+      ...(noise ? { noise: { type: 'gaussian', mean: 128, sigma: noise } } : {}),
+    },
+  }).withMetadata({ density: 300 });
+
+test('files that cannot be used are turned away with a reason, and nothing is lost', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('2');
+  const jpeg = await plain('#a05030').jpeg().toBuffer();
+  const png = await plain('#a05030').png().toBuffer();
+  const sized = (w: number, h: number) => {
+    const b = Buffer.from(png);
+    b.writeUInt32BE(w, 16);
+    b.writeUInt32BE(h, 20);
+    return b;
+  };
+  const damaged = Buffer.from(png);
+  const idat = damaged.indexOf('IDAT');
+  damaged.fill(0x5a, idat + 8, idat + 4 + damaged.readUInt32BE(idat - 4));
+  await page.getByTestId('file-input').setInputFiles([
+    {
+      name: 'letter.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from('Dear printer, here is my tile.'.repeat(4)),
+    },
+    { name: 'cut.jpg', mimeType: 'image/jpeg', buffer: jpeg.subarray(0, jpeg.length - 300) },
+    { name: 'nothing.png', mimeType: 'image/png', buffer: sized(0, 0) },
+    { name: 'vast.png', mimeType: 'image/png', buffer: sized(40000, 40000) },
+    { name: 'torn.png', mimeType: 'image/png', buffer: damaged },
+  ]);
+  const said = page.getByLabel('Motifs tray').getByRole('alert');
+  await expect(said).toContainText('letter.png: This is not a PNG, JPEG or WebP picture');
+  await expect(said).toContainText('cut.jpg: This file is cut short');
+  await expect(said).toContainText('nothing.png: This picture has no area');
+  await expect(said).toContainText('vast.png: This picture is 40000 x 40000 px');
+  await expect(said).toContainText('torn.png: This picture is damaged');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByTestId('motif')).toHaveCount(12);
+});
+
+test('a blank page and a page all ink say what is wrong; a missing ppi is asked for', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('2');
+  const dialog = page.getByRole('dialog');
+  for (const [colour, words] of [
+    ['#f4efe4', 'No motif was found'],
+    ['#1a1c24', 'inked all over'],
+  ]) {
+    await page
+      .getByTestId('file-input')
+      .setInputFiles([
+        { name: 'page.png', mimeType: 'image/png', buffer: await plain(colour).png().toBuffer() },
+      ]);
+    await dialog.getByRole('button', { name: 'Separate the motifs' }).click();
+    await expect(dialog.getByRole('alert')).toContainText(words);
+    await dialog.getByRole('button', { name: 'Leave it' }).click();
+    await expect(dialog).toHaveCount(0);
+  }
+  const silent = await sharp({ create: { width: 300, height: 300, channels: 3, background: '#fff' } })
+    .composite([
+      {
+        input: Buffer.from(
+          '<svg width="300" height="300"><circle cx="150" cy="150" r="60" fill="#235"/></svg>',
+        ),
+      },
+    ])
+    .webp({ lossless: true })
+    .toBuffer();
+  await page
+    .getByTestId('file-input')
+    .setInputFiles([{ name: 'phone.webp', mimeType: 'image/webp', buffer: silent }]);
+  await expect(dialog.getByText('The file does not say its ppi')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Separate the motifs' })).toBeDisabled();
+  await dialog.getByLabel('Scanned at').fill('150');
+  await dialog.getByLabel('Scanned at').press('Enter');
+  await dialog.getByRole('button', { name: 'Separate the motifs' }).click();
+  await expect(dialog.getByTestId('piece')).toHaveCount(1);
+  await dialog.getByRole('button', { name: 'Keep 1 motif' }).click();
+  await expect(page.getByTestId('motif')).toHaveCount(13);
+});
+
+test('a bolt that is not there, and an empty shelf, say what to do', async ({ page }) => {
+  await page.goto('/bolt/gone');
+  await expect(page.getByText('This bolt is not on the shelf.')).toBeVisible();
+  await page.getByRole('link', { name: 'To the shelf' }).click();
+  await page.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
+  await expect(page.getByText('The shelf is empty.')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it back' }).click();
+  await expect(page.getByTestId('bolt')).toBeVisible();
+});

@@ -1,0 +1,147 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, fill, openDemo, saved, test } from './watch';
+
+test('grab, turn, size, mirror, order, undo and redo, by hand and by key', async ({ page }) => {
+  await openDemo(page);
+  const across = page.getByLabel('Across', { exact: true });
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  const x = Number(await across.inputValue());
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(async () => Number(await across.inputValue()) - x).toBeCloseTo(1, 1);
+  await page.keyboard.press('ArrowRight');
+  expect(Number(await across.inputValue()) - x - 1).toBeCloseTo(25.4 / 300, 1);
+
+  const angle = page.getByLabel('Turned', { exact: true });
+  const turned = Number(await angle.inputValue());
+  await page.keyboard.press('t');
+  await expect(angle).toHaveValue(String(Number((turned + 5).toFixed(1))));
+  await page.keyboard.press('Control+z');
+  await expect(angle).toHaveValue(String(turned));
+  await page.keyboard.press('Control+y');
+  await expect(angle).toHaveValue(String(Number((turned + 5).toFixed(1))));
+
+  const size = page.getByLabel('Size', { exact: true });
+  const before = Number(await size.inputValue());
+  const corner = await page.getByTestId('grip-size').nth(2).boundingBox();
+  if (!corner) throw new Error('No grip.');
+  await page.mouse.move(corner.x + corner.width / 2, corner.y + corner.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(corner.x + 30, corner.y + 40, { steps: 4 });
+  await page.mouse.up();
+  expect(Number(await size.inputValue())).toBeGreaterThan(before);
+
+  const turn = await page.getByTestId('grip-turn').boundingBox();
+  if (!turn) throw new Error('No grip.');
+  await page.mouse.move(turn.x + 6, turn.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(turn.x + 90, turn.y + 40, { steps: 4 });
+  await page.mouse.up();
+  expect(Math.abs(Number(await angle.inputValue()) - turned - 5)).toBeGreaterThan(10);
+
+  await page.getByRole('button', { name: 'Mirror' }).click();
+  await page.getByRole('button', { name: 'Another' }).click();
+  await expect(page.getByRole('button', { name: 'Lay, 46 placements' })).toBeVisible();
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: 'Lay, 45 placements' })).toBeVisible();
+  await saved(page);
+});
+
+test('all four layouts, a third drop, ghosts, and a colour that follows at once', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('1');
+  for (const [name, block] of [
+    ['Straight', '3600 x 3600 px'],
+    ['Brick', '3600 x 7200 px'],
+    ['Diamond', '3600 x 3600 px'],
+    ['Half-drop', '7200 x 3600 px'],
+  ]) {
+    await page.getByRole('radio', { name }).click();
+    await expect(page.getByTestId('pixel-plan')).toContainText(`Repeat block${block}`);
+  }
+  await page.getByLabel('Each column hangs lower by').click();
+  await page.getByRole('option', { name: '1/3 of the cell' }).click();
+  await expect(page.getByTestId('pixel-plan')).toContainText('10800 x 3600 px');
+  await expect(page.getByText('Drop 1/3, 12 x 12 in, 300 ppi')).toBeVisible();
+
+  const shot = () => page.getByTestId('cloth').screenshot();
+  const plain = await shot();
+  await page.keyboard.press('g');
+  await page.waitForTimeout(200);
+  expect(Buffer.compare(plain, await shot())).not.toBe(0);
+  await page.keyboard.press('g');
+  await page.keyboard.press('5');
+  await page.getByRole('radio', { name: 'Show Dusk' }).click();
+  await fill(page, '3. Madder', '#00ff00');
+  await expect(page.getByRole('button', { name: 'Colour 3, Madder' })).toHaveCSS(
+    'background-color',
+    'rgb(0, 255, 0)',
+  );
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByLabel('3. Madder', { exact: true })).toHaveValue('#c2505a');
+});
+
+test('sizes that cannot be are refused in words and change nothing', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('1');
+  for (const [typed, words] of [
+    ['-3', /At least/],
+    ['0', /At least/],
+    ['abc', /A number from/],
+    ['1e9', /At most/],
+  ] as const) {
+    await fill(page, 'Cell width', typed);
+    await expect(page.getByText(words)).toBeVisible();
+    await page.getByLabel('Cell width', { exact: true }).press('Escape');
+    await expect(page.getByLabel('Cell width', { exact: true })).toHaveValue('12');
+  }
+  await expect(page.getByTestId('pixel-plan')).toContainText('7200 x 3600 px');
+  await fill(page, 'Pixels across', '3000');
+  await expect(page.getByLabel('Cell width', { exact: true })).toHaveValue('10');
+  await page.getByRole('button', { name: '... the ppi' }).click();
+  await fill(page, 'Pixels across', '4000');
+  await expect(page.getByLabel('Print ppi', { exact: true })).toHaveValue('400');
+});
+
+test('scale: calibrated true size and three sizes in mm', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('6');
+  await expect(page.getByTestId('rung')).toHaveCount(3);
+  await expect(page.getByTestId('rung').first()).toContainText('Cell 7.2 x 7.2 in');
+  await page.getByRole('button', { name: 'Show the cloth at true size' }).click();
+  await expect(page.getByTestId('scale')).toContainText('true size');
+  const card = await page.getByTestId('card').boundingBox();
+  const scale = Number(await page.getByTestId('cloth').getAttribute('data-px-per-mm'));
+  expect((card?.width ?? 0) / scale).toBeCloseTo(53.98, 0);
+});
+
+test('every step is free of accessibility faults, by day and by night; the shelf too', async ({ page }) => {
+  await page.goto('/');
+  await expect(page.getByTestId('bolt')).toBeVisible();
+  const faults = async () => {
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa'])
+      .analyze();
+    return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
+  };
+  expect(await faults()).toEqual([]);
+  await openDemo(page);
+  for (const scheme of ['light', 'dark'] as const) {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    for (let n = 1; n <= 8; n++) {
+      await page.keyboard.press(String(n));
+      expect(await faults(), `step ${n}, ${scheme}`).toEqual([]);
+    }
+  }
+});
+
+test('a narrow window keeps everything: the tray lies over the cloth', async ({ page }) => {
+  await openDemo(page);
+  await page.setViewportSize({ width: 900, height: 760 });
+  await expect(page.getByRole('heading', { name: 'Lay', exact: true })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.setViewportSize({ width: 420, height: 800 });
+  await page.getByRole('button', { name: /^Brief,/ }).click();
+  await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible();
+  await expect(page.getByText('Precise work is easier on a larger screen.')).toBeVisible();
+});
