@@ -1,10 +1,18 @@
 import { create } from 'zustand';
-import { type Project, rgbOfHex, type Silhouette } from '../core';
+import { type Motif, type Project, rgbOfHex, type Silhouette } from '../core';
 import { type ArtRequest, letGoOfArt, type SceneRequest, Stopped, sprite } from '../engine';
 import { readAsset } from '../shelf';
 
 /** A motif drawn for the screen, and its silhouette to grab it by. */
-export type Sprite = { key: string; bitmap: ImageBitmap; silhouette: Silhouette };
+export type Sprite = {
+  asset: string;
+  ppi: number;
+  colours: string;
+  /** Longest side asked for, px. */
+  longSide: number;
+  bitmap: ImageBitmap;
+  silhouette: Silhouette;
+};
 
 type SpriteState = { sprites: Map<string, Sprite>; trouble: string | null };
 export const useSprites = create<SpriteState>()(() => ({ sprites: new Map(), trouble: null }));
@@ -48,11 +56,46 @@ let busy = false;
 
 /**
  * Asks for sprites that fit a scale (device px per mm). The newest wish wins: while one round runs, later
- * wishes replace each other. Sprites shown meanwhile are the old ones.
+ * wishes replace each other. Sprites shown meanwhile are the old ones. A new colourway comes first, for all
+ * motifs at once at a size that is quickly made; then each is made as fine as the scale wants.
  */
 export function wantSprites(project: Project, pxPerMm: number) {
   wanted = { project, pxPerMm };
   if (!busy) void round();
+}
+
+/** Colours are changed at this size first, px: a moment's softness rather than a moment's wrong colour. */
+const QUICK_PX = 640;
+
+const coloursOf = (art: ArtRequest) => `${art.to.join()}|${art.from.join()}`;
+
+function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
+  const long = Math.max(motif.width, motif.height);
+  const largest = Math.max(
+    0.3,
+    ...project.placements.filter((p) => p.motif === motif.id).map((p) => p.scale),
+  );
+  const halvings = Math.max(0, Math.floor(Math.log2(motif.ppi / (pxPerMm * 25.4 * largest)) + 1e-9));
+  // Never smaller than the pictures in the trays want.
+  return Math.max(200, Math.ceil(long / 2 ** halvings));
+}
+
+async function make(motif: Motif, art: ArtRequest, longSide: number): Promise<Sprite> {
+  const { bitmap, width, height, alpha } = await sprite(art, longSide, loadAsset);
+  return {
+    asset: motif.asset,
+    ppi: motif.ppi,
+    colours: coloursOf(art),
+    longSide,
+    bitmap,
+    silhouette: {
+      width,
+      height,
+      alpha,
+      widthMm: (motif.width / motif.ppi) * 25.4,
+      heightMm: (motif.height / motif.ppi) * 25.4,
+    },
+  };
 }
 
 async function round() {
@@ -60,40 +103,39 @@ async function round() {
   while (wanted) {
     const { project, pxPerMm } = wanted;
     wanted = null;
-    const arts = artsOf(project);
-    for (const art of arts) {
-      if (wanted) break;
-      const motif = project.motifs.find((m) => m.id === art.motif);
-      if (!motif) continue;
-      const largest = Math.max(
-        0.3,
-        ...project.placements.filter((p) => p.motif === motif.id).map((p) => p.scale),
-      );
-      const shown = (pxPerMm * 25.4 * largest) / motif.ppi;
-      const halvings = Math.max(0, Math.floor(Math.log2(1 / shown) + 0.2));
-      // Never smaller than the pictures in the trays want.
-      const longSide = Math.max(200, Math.ceil(Math.max(motif.width, motif.height) / 2 ** halvings));
-      const key = `${motif.asset}|${motif.ppi}|${longSide}|${art.to.join()}|${art.from.join()}`;
-      if (useSprites.getState().sprites.get(motif.id)?.key === key) continue;
-      try {
-        const { bitmap, width, height, alpha } = await sprite(art, longSide, loadAsset);
-        const silhouette = {
-          width,
-          height,
-          alpha,
-          widthMm: (motif.width / motif.ppi) * 25.4,
-          heightMm: (motif.height / motif.ppi) * 25.4,
-        };
-        useSprites.setState((s) => ({
-          sprites: new Map(s.sprites).set(motif.id, { key, bitmap, silhouette }),
-          trouble: null,
-        }));
-      } catch (error) {
-        if (!(error instanceof Stopped)) {
-          useSprites.setState({ trouble: error instanceof Error ? error.message : String(error) });
-        }
+    const arts = new Map(artsOf(project).map((a) => [a.motif, a]));
+    try {
+      await recolourAll(project, arts, pxPerMm);
+      for (const motif of project.motifs) {
+        if (wanted) break;
+        const art = arts.get(motif.id);
+        const now = useSprites.getState().sprites.get(motif.id);
+        const longSide = sizeFor(project, motif, pxPerMm);
+        const same = now?.asset === motif.asset && now.ppi === motif.ppi && now.longSide === longSide;
+        if (!art || (same && now.colours === coloursOf(art))) continue;
+        const made = await make(motif, art, longSide);
+        useSprites.setState((s) => ({ sprites: new Map(s.sprites).set(motif.id, made), trouble: null }));
       }
+    } catch (error) {
+      const trouble = error instanceof Error ? error.message : String(error);
+      // Said once: a repaint asks again, and the same answer must not go round for ever.
+      const said = useSprites.getState().trouble === trouble;
+      if (!(error instanceof Stopped) && !said) useSprites.setState({ trouble });
     }
   }
   busy = false;
+}
+
+/** Sprites that are there in other colours are replaced together, so that no cloth shows two colourways. */
+async function recolourAll(project: Project, arts: Map<string, ArtRequest>, pxPerMm: number) {
+  const { sprites } = useSprites.getState();
+  const made: [string, Sprite][] = [];
+  for (const motif of project.motifs) {
+    const art = arts.get(motif.id);
+    const now = sprites.get(motif.id);
+    if (!art || !now || now.colours === coloursOf(art)) continue;
+    const longSide = Math.min(QUICK_PX, now.longSide, sizeFor(project, motif, pxPerMm));
+    made.push([motif.id, await make(motif, art, longSide)]);
+  }
+  if (made.length) useSprites.setState((s) => ({ sprites: new Map([...s.sprites, ...made]), trouble: null }));
 }

@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useSnackbar } from 'notistack';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { forgetSprites, useSprites } from '@/state/arts';
 import { openBolt, startAutosave, useBolt } from '@/state/bolt';
 import { forgetChecks, wantCheck } from '@/state/checks';
@@ -101,6 +101,8 @@ export default function Bench({ id }: { id: string }) {
   const project = useBolt((s) => s.project);
   const exported = useBolt((s) => s.log.some((l) => l.kind === 'export'));
   const step = useView((s) => s.step);
+  // A tray is drawn in pieces, so that the hand is not held up by it.
+  const shownStep = useDeferredValue(step);
   const trayOpen = useView((s) => s.trayOpen);
   const window = useView((s) => s.window);
   const origin = useView((s) => s.origin);
@@ -140,12 +142,12 @@ export default function Bench({ id }: { id: string }) {
       </Typography>
     );
   }
-  const TrayOf = TRAYS[step];
+  const TrayOf = TRAYS[shownStep];
   const unit = project.brief.unit;
   const tray = (
     <Box
       component="aside"
-      aria-label={`${STEP_NAME[step]} tray`}
+      aria-label={`${STEP_NAME[shownStep]} tray`}
       sx={{ width: phone ? '100%' : 344, overflowY: 'auto', height: '100%', bgcolor: 'background.default' }}
     >
       <TrayOf />

@@ -16,8 +16,8 @@ export type Finding =
   | { kind: 'bare-patch'; at: Point; widthMm: number; medianMm: number; limitMm: number }
   | { kind: 'low-ppi'; at: Point; placement: number; ppi: number; wantedPpi: number; largestScale: number };
 
-/** How many times the median gap a patch may be before it is pointed out: one left-out motif of a grid is 1.6. */
-const BARE_LIMIT = 1.55;
+/** How many times the median gap a patch may be before it is pointed out: one left-out motif of a grid is 1.64. */
+const BARE_LIMIT = 1.6;
 
 export type CheckReport = {
   findings: Finding[];
@@ -62,7 +62,7 @@ export function findings(scene: Scene, layout: Layout, cellMm: Size, ppi: number
   const mm = (px: number) => px / plan.scale.x;
   const enough = circles.length >= 3 && scene.placements.length >= 2;
   // Slots between touching motifs are no gaps; the median is of those the eye reads as room.
-  const rooms = circles.filter((c) => c.r >= circles[0].r * 0.2);
+  const rooms = circles.filter((c) => c.r >= circles[0].r * 0.35);
   const median = medianRadius(rooms);
   const limit = BARE_LIMIT * median;
   const bare: Finding[] = enough

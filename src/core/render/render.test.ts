@@ -1,5 +1,7 @@
 import fc from 'fast-check';
+import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
+import { encodePng } from '../format';
 import { type Layout, pixelPlan } from '../lattice';
 import { differingPixels, newRaster, pyramidOf, type Raster, rollRaster } from '../raster';
 import { fillSheet, type Placed, renderBlock, renderWindow, type Scene } from '.';
@@ -70,6 +72,27 @@ describe('law of exactness', () => {
       { numRuns: 40 },
     );
   });
+
+  test.each(['straight', 'half-drop', 'brick', 'diamond'] as const)(
+    'the %s block sent as a file, read by another library and laid 3 x 3, is the 3 x 3 region',
+    async (kind) => {
+      const plan = pixelPlan({ kind, drop: { p: 1, q: 3 } }, { width: 61.3, height: 47.9 }, 72);
+      const placements = [
+        { motif: 'a', x: 3, y: 5, angle: 31, scale: 1.7, mirror: false },
+        { motif: 'b', x: 40, y: 30, angle: -77, scale: 2.3, mirror: true },
+        { motif: 'a', x: 58, y: 46, angle: 140, scale: 0.6, mirror: true },
+      ];
+      const scene: Scene = { ground: [240, 230, 210], motifs, placements };
+      const { data, info } = await sharp(encodePng(renderBlock(scene, plan), 72))
+        .ensureAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      const read = { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+      const size = { width: info.width * 3, height: info.height * 3 };
+      const direct = renderWindow(scene, plan, size.width, size.height);
+      expect(differingPixels(fillSheet(read, size), direct)).toBe(0);
+    },
+  );
 
   test('a placement moved by a lattice vector prints the same', () => {
     fc.assert(

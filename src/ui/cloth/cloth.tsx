@@ -14,6 +14,9 @@ import { screenOf, toScreen } from './screen';
 import { useGrab } from './use-grab';
 import { useScreen } from './use-screen';
 
+/** How long the zoom must rest before the cloth is painted at its finest again. */
+const REST_MS = 140;
+
 /** The cloth: the repeat to every edge of the window, repainted in the frame that something changed. */
 export default function Cloth() {
   const box = useRef<HTMLDivElement>(null);
@@ -26,6 +29,8 @@ export default function Cloth() {
   useEffect(() => {
     const painter = new Painter();
     let frame = 0;
+    let moving = false;
+    let rest: ReturnType<typeof setTimeout> | undefined;
     const paint = () => {
       frame = 0;
       const { project: now } = useBolt.getState();
@@ -45,9 +50,20 @@ export default function Cloth() {
         screen: at,
         held: view.held,
         ghosts: view.ghosts,
+        quick: moving,
       });
-      wantSprites(now, at.plan.scale.x);
+      if (!moving) wantSprites(now, at.plan.scale.x);
     };
+    const rested = () => {
+      moving = false;
+      ask();
+    };
+    const stopRest = useView.subscribe((view, before) => {
+      if (view.zoom === before.zoom) return;
+      moving = true;
+      clearTimeout(rest);
+      rest = setTimeout(rested, REST_MS);
+    });
     const ask = () => {
       frame ||= requestAnimationFrame(paint);
     };
@@ -59,6 +75,8 @@ export default function Cloth() {
     if (box.current) sized.observe(box.current);
     ask();
     return () => {
+      stopRest();
+      clearTimeout(rest);
       for (const stop of stops) stop();
       sized.disconnect();
       cancelAnimationFrame(frame);

@@ -1,7 +1,16 @@
-import { type Box, type Placement, type Point, type Project, reachOf, shiftsInto, turnOf } from '@/core';
+import {
+  type Box,
+  type Placement,
+  type Point,
+  type Project,
+  reachOf,
+  type Size,
+  shiftsInto,
+  turnOf,
+} from '@/core';
 import type { Sprite } from '@/state/arts';
 import type { Held } from '@/state/view';
-import type { Screen } from './screen';
+import { type Screen, screenOf } from './screen';
 
 export type Picture = {
   project: Project;
@@ -10,6 +19,8 @@ export type Picture = {
   screen: Screen;
   held: Held | null;
   ghosts: boolean;
+  /** The zoom is moving: paint what is ready, at once. */
+  quick: boolean;
 };
 
 /** A placement as it stands while the pointer holds it. */
@@ -18,16 +29,21 @@ export function withHeld(p: Placement, held: Held | null): Placement {
   return { ...p, x: p.x + held.dx, y: p.y + held.dy, angle: p.angle + held.turn, scale: p.scale * held.grow };
 }
 
-/** Larger blocks than this many device px are not kept as a bitmap: few copies are in view then. */
-const LARGEST_KEPT = 14e6;
+/** A block is kept whole while it is at most this many times the window; beyond, the window's part of it. */
+const KEPT_WINDOWS = 1.5;
+/** Long side of the block that stands in while the zoom is moving, px. */
+const QUICK_PX = 1400;
+
+type Layer = { key: unknown[]; canvas: OffscreenCanvas };
+type LayerName = 'under' | 'over' | 'quick';
 
 /**
- * Paints the cloth. What is not held is kept as a bitmap of one repeat block (what lies under the held
- * copies, and what lies over them) and set side by side; only held copies are drawn afresh.
+ * Paints the cloth. What is not held is kept as ready bitmaps (what lies under the held copies, and what lies
+ * over them): one repeat block, set side by side, or, when that is larger than the window, the window's part.
+ * Only held copies are drawn afresh. While the zoom is moving a small block is stretched instead.
  */
 export class Painter {
-  private under: { key: unknown[]; block: OffscreenCanvas } | null = null;
-  private over: { key: unknown[]; block: OffscreenCanvas } | null = null;
+  private layers: Partial<Record<LayerName, Layer>> = {};
 
   paint(canvas: HTMLCanvasElement, picture: Picture) {
     const context = canvas.getContext('2d', { alpha: false });
@@ -37,42 +53,28 @@ export class Painter {
     const left = Math.round(screen.origin.x * screen.sx * dpr);
     const top = Math.round(screen.origin.y * screen.sy * dpr);
     const window: Box = { x0: left, y0: top, x1: left + canvas.width, y1: top + canvas.height };
-    context.imageSmoothingQuality = 'medium';
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.fillStyle = picture.ground;
     context.fillRect(0, 0, canvas.width, canvas.height);
 
-    const first = held ? project.placements.findIndex((p) => held.ids.includes(p.id)) : -1;
-    const last = held ? project.placements.findLastIndex((p) => held.ids.includes(p.id)) : -1;
     const still = (p: Placement) => !held?.ids.includes(p.id);
+    const last = held ? project.placements.findLastIndex((p) => !still(p)) : -1;
+    // With several held at different depths, those between are drawn under all of them until let go.
     const low = held ? project.placements.filter((p, n) => still(p) && n < last) : project.placements;
     const high = held ? project.placements.slice(last + 1) : [];
-    // With several held at different depths, those between are drawn under all of them until let go.
-    const heldOnes = held
-      ? project.placements.slice(Math.max(0, first), last + 1).filter((p) => !still(p))
-      : [];
 
-    const kept = plan.block.width * plan.block.height <= LARGEST_KEPT;
-    const layer = (which: 'under' | 'over', placements: Placement[]) => {
-      if (!placements.length) return;
-      if (!kept) {
-        for (const p of placements) drawCopies(context, picture, p, window);
-        return;
+    if (picture.quick && !held) {
+      context.imageSmoothingQuality = 'low';
+      tile(context, this.quickBlock(picture), plan.block, window);
+    } else {
+      this.lay(context, 'under', picture, low, window);
+      for (const p of project.placements) {
+        if (!still(p)) drawCopies(context, picture, withHeld(p, held), window);
       }
-      const block = this.block(which, picture, placements);
-      const { width, height } = plan.block;
-      const x0 = -(((left % width) + width) % width);
-      const y0 = -(((top % height) + height) % height);
-      for (let y = y0; y < canvas.height; y += height) {
-        for (let x = x0; x < canvas.width; x += width) context.drawImage(block, x, y);
-      }
-    };
-    layer('under', low);
-    for (const p of heldOnes) drawCopies(context, picture, withHeld(p, held), window);
-    layer('over', high);
+      this.lay(context, 'over', picture, high, window);
+    }
 
     if (ghosts) {
-      context.setTransform(1, 0, 0, 1, 0, 0);
       context.globalAlpha = 0.66;
       context.fillStyle = '#b9b4bd';
       context.fillRect(0, 0, canvas.width, canvas.height);
@@ -82,30 +84,58 @@ export class Painter {
     }
   }
 
-  /** One repeat block of some placements at screen size, drawn again only when something in it changed. */
-  private block(which: 'under' | 'over', picture: Picture, placements: Placement[]): OffscreenCanvas {
-    const { plan } = picture.screen;
-    const { width, height } = plan.block;
-    const key: unknown[] = [
-      width,
-      height,
-      plan.cell.width,
-      plan.cell.height,
-      plan.lattice.a.y,
-      plan.lattice.b.x,
-    ];
-    for (const p of placements) key.push(p, picture.sprites.get(p.motif));
-    const old = this[which];
-    if (old && old.key.length === key.length && key.every((k, i) => k === old.key[i])) return old.block;
-    const block = new OffscreenCanvas(width, height);
-    const context = block.getContext('2d');
-    if (context) {
-      context.imageSmoothingQuality = 'medium';
-      const window = { x0: 0, y0: 0, x1: width, y1: height };
-      for (const p of placements) drawCopies(context, picture, p, window);
+  private lay(context: Context, name: LayerName, picture: Picture, placements: Placement[], window: Box) {
+    if (!placements.length) return;
+    const { block } = picture.screen.plan;
+    const area = (window.x1 - window.x0) * (window.y1 - window.y0);
+    if (block.width * block.height <= area * KEPT_WINDOWS) {
+      const whole = { x0: 0, y0: 0, x1: block.width, y1: block.height };
+      tile(context, this.layer(name, picture, placements, whole), block, window);
+    } else {
+      context.drawImage(this.layer(name, picture, placements, window), 0, 0);
     }
-    this[which] = { key, block };
-    return block;
+  }
+
+  private quickBlock(picture: Picture): OffscreenCanvas {
+    const { brief } = picture.project;
+    const { block, cell } = picture.screen.plan;
+    const wide = (brief.widthMm * block.width) / cell.width;
+    const high = (brief.heightMm * block.height) / cell.height;
+    const zoom = QUICK_PX / Math.max(wide, high);
+    const screen = screenOf(picture.project, { zoom, origin: { x: 0, y: 0 } }, 1);
+    const whole = { x0: 0, y0: 0, x1: screen.plan.block.width, y1: screen.plan.block.height };
+    return this.layer('quick', { ...picture, screen }, picture.project.placements, whole);
+  }
+
+  /** Placements in a part of the cloth, drawn again only when something in it changed. */
+  private layer(name: LayerName, picture: Picture, placements: Placement[], part: Box): OffscreenCanvas {
+    const { plan } = picture.screen;
+    const key: unknown[] = [part.x0, part.y0, part.x1, part.y1, plan.cell.width, plan.cell.height];
+    key.push(plan.lattice.a.x, plan.lattice.a.y, plan.lattice.b.x);
+    for (const p of placements) {
+      const sprite = picture.sprites.get(p.motif);
+      // A finer sprite of the same art is no reason to stop a moving zoom.
+      key.push(p, name === 'quick' ? `${sprite?.asset}${sprite?.colours}` : sprite);
+    }
+    const old = this.layers[name];
+    if (old && old.key.length === key.length && key.every((k, i) => k === old.key[i])) return old.canvas;
+    const canvas = new OffscreenCanvas(part.x1 - part.x0, part.y1 - part.y0);
+    const context = canvas.getContext('2d');
+    if (context) {
+      for (const p of placements) drawCopies(context, picture, p, part);
+    }
+    this.layers[name] = { key, canvas };
+    return canvas;
+  }
+}
+
+/** Sets a block side by side over the window; drawn at the block's size, whatever the bitmap's. */
+function tile(context: Context, bitmap: OffscreenCanvas, block: Size, window: Box) {
+  const { width, height } = block;
+  const x0 = -(((window.x0 % width) + width) % width);
+  const y0 = -(((window.y0 % height) + height) % height);
+  for (let y = y0; y < window.y1 - window.y0; y += height) {
+    for (let x = x0; x < window.x1 - window.x0; x += width) context.drawImage(bitmap, x, y, width, height);
   }
 }
 
@@ -133,11 +163,14 @@ function drawOne(context: Context, picture: Picture, p: Placement, shift: Point,
   const x = p.x * plan.scale.x + shift.x - window.x0;
   const y = p.y * plan.scale.y + shift.y - window.y0;
   context.setTransform(t.xx, t.yx, t.xy, t.yy, x, y);
+
   // A reduced picture may be a part of a pixel larger than the art: whole halvings round up.
   const halvings = Math.round(
     Math.log2(Math.max(motif.width, motif.height) / Math.max(sprite.bitmap.width, sprite.bitmap.height)),
   );
   const k = 2 ** halvings;
+  // As core samples: bilinear down to half size, averaged levels below that.
+  context.imageSmoothingQuality = Math.hypot(t.xx, t.yx) * k < 0.5 ? 'medium' : 'low';
   context.drawImage(
     sprite.bitmap,
     -motif.width / 2,

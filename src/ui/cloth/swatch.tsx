@@ -26,6 +26,7 @@ export default function Swatch({ project, sprites, sizePx, spanMm }: Props) {
       screen: screenOf(project, { zoom: sizePx / spanMm, origin: { x: 0, y: 0 } }, dpr),
       held: null,
       ghosts: false,
+      quick: false,
     });
   }, [project, sprites, sizePx, spanMm]);
   return (

@@ -26,7 +26,7 @@ function Strip({ bolt }: { bolt: Bolt }) {
   return (
     <Box
       sx={{
-        height: 190,
+        height: 236,
         bgcolor: way.colours[0],
         backgroundImage: url ? `url(${url})` : 'none',
         backgroundSize: 'cover',
@@ -124,7 +124,13 @@ export default function Shelf() {
           </Button>
         </Box>
       )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))', gap: 3 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 460px), 1fr))',
+          gap: 3,
+        }}
+      >
         {bolts?.map((bolt) => {
           const { project } = bolt;
           const { brief } = project;

@@ -110,17 +110,20 @@ export default function BriefTray() {
             <MenuItem value="cm">centimetres</MenuItem>
           </TextField>
         </Box>
-        <ToggleButtonGroup
-          exclusive
-          fullWidth
-          value={pixelsChange}
-          onChange={(_, v) => v && setPixelsChange(v)}
-          aria-label="What new pixels change"
-          sx={{ mt: 1.5 }}
-        >
-          <ToggleButton value="size">New pixels change the size</ToggleButton>
-          <ToggleButton value="ppi">... the ppi</ToggleButton>
-        </ToggleButtonGroup>
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 1.5 }}>
+          <Typography variant="body2" sx={{ flex: 1 }}>
+            New pixels change
+          </Typography>
+          <ToggleButtonGroup
+            exclusive
+            value={pixelsChange}
+            onChange={(_, v) => v && setPixelsChange(v)}
+            aria-label="What new pixels change"
+          >
+            <ToggleButton value="size">the size</ToggleButton>
+            <ToggleButton value="ppi">the ppi</ToggleButton>
+          </ToggleButtonGroup>
+        </Box>
       </Box>
       <Part title="Layout">
         <Box

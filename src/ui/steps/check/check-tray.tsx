@@ -96,7 +96,7 @@ export default function CheckTray() {
         <Part title="Gaps between motifs">
           <Typography variant="body2" color="text.secondary">
             Middle gap {small(report.medianGapMm)}, widest {small(Math.max(...report.gapsMm))}. Art covers{' '}
-            {trim(report.cover * 100, 0)} % of the cloth.
+            {`${trim(report.cover * 100, 0)}\u00a0%`} of the cloth.
           </Typography>
           <Box aria-hidden sx={{ mt: 1, color: 'text.secondary' }}>
             <BarChart

@@ -86,7 +86,7 @@ export default function ColourTray() {
     >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 1 }}>
         <TextField select label="Inks in the art" value={count} onChange={(e) => setCount(e.target.value)}>
-          <MenuItem value="suggested">as many as it shows</MenuItem>
+          <MenuItem value="suggested">all it shows</MenuItem>
           {[2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12].map((n) => (
             <MenuItem key={n} value={String(n)}>
               {n}

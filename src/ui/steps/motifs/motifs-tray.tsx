@@ -131,7 +131,14 @@ export default function MotifsTray() {
             }}
           >
             <MotifPicture motif={m.id} width={92} height={92} ground={way.colours[0]} />
-            <Box sx={{ display: 'grid', gap: 0.75, alignContent: 'start', minWidth: 0 }}>
+            <Box
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: 'minmax(0, 1fr)',
+                gap: 0.75,
+                alignContent: 'start',
+              }}
+            >
               <TextField
                 key={m.name}
                 label="Name"
@@ -147,7 +154,14 @@ export default function MotifsTray() {
                   ? `laid ${placed.length}x, ${trim(effectivePpi(m.ppi, largest), 0)} ppi`
                   : 'not laid yet'}
               </Typography>
-              <Box sx={{ display: 'flex', gap: 0.5, alignItems: 'center' }}>
+              <Box
+                sx={{
+                  display: 'flex',
+                  gap: 0.5,
+                  alignItems: 'center',
+                  '& button': { minWidth: 44, px: 0.5 },
+                }}
+              >
                 <TextField
                   select
                   variant="standard"

@@ -73,9 +73,9 @@ export default function ScaleTray() {
         <Slider
           aria-label="Width of the card on this screen"
           min={2}
-          max={3.6}
+          max={5.7}
           step={0.01}
-          value={Math.min(3.6, pxPerMm)}
+          value={Math.min(5.7, pxPerMm)}
           onChange={(_, v) => useView.setState({ pxPerMm: v as number })}
           onChangeCommitted={(_, v) => {
             void writeSetting('pxPerMm', v);
@@ -103,7 +103,7 @@ export default function ScaleTray() {
                   Cell {size(rung.cell.width, rung.cell.height, unit)}
                 </Typography>
                 <Typography variant="caption" component="div" color="text.secondary">
-                  {across.whole} blocks across {length(CLOTH_MM, unit, 0)}
+                  {across.whole} {across.whole === 1 ? 'block' : 'blocks'} across {length(CLOTH_MM, unit, 0)}
                 </Typography>
                 {Number.isFinite(least) && (
                   <Typography
