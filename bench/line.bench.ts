@@ -105,6 +105,8 @@ describe('demo scan (8.7 megapixels) to twelve motifs', async () => {
     .raw()
     .toBuffer({ resolveWithObject: true });
   const page = { width: info.width, height: info.height, data: new Uint8ClampedArray(data) };
+  const rgb = await sharp('public/demo/kite-weather-sheet.jpg').raw().toBuffer();
+  const wide = { raw: { width: info.width, height: info.height, channels: 3 as const } };
   const raw = { raw: { width: info.width, height: info.height, channels: 4 as const } };
   const boxes = splitPieces(page, 300, DEFAULT_INTAKE);
   bench(
@@ -115,26 +117,23 @@ describe('demo scan (8.7 megapixels) to twelve motifs', async () => {
   bench(
     'libvips: light evened by a wide blur, threshold, mask joined, pieces cut at given boxes (it cannot group them)',
     async () => {
-      const paper = await sharp(data, raw)
-        .removeAlpha()
-        .resize(155)
-        .median(25)
-        .resize(info.width, info.height)
+      const small = await sharp(rgb, wide).resize(155).median(25).raw().toBuffer({ resolveWithObject: true });
+      const paper = await sharp(small.data, { raw: { width: 155, height: small.info.height, channels: 3 } })
+        .resize(info.width, info.height, { fit: 'fill' })
         .raw()
         .toBuffer();
-      const mask = await sharp(data, raw)
-        .removeAlpha()
-        .composite([
-          { input: paper, raw: { width: info.width, height: info.height, channels: 3 }, blend: 'difference' },
-        ])
+      const difference = await sharp(rgb, wide)
+        .composite([{ input: paper, ...wide, blend: 'difference' }])
+        .raw()
+        .toBuffer();
+      const mask = await sharp(difference, wide)
         .greyscale()
         .threshold(20)
         .median(3)
         .toColourspace('b-w')
         .raw()
         .toBuffer();
-      const cut = await sharp(data, raw)
-        .removeAlpha()
+      const cut = await sharp(rgb, wide)
         .joinChannel(mask, { raw: { width: info.width, height: info.height, channels: 1 } })
         .raw()
         .toBuffer();
