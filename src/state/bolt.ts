@@ -58,6 +58,19 @@ export function record(entry: Omit<LogEntry, 'at'>) {
   useBolt.setState((s) => ({ log: [...s.log, { ...entry, at: new Date().toISOString() }] }));
 }
 
+/**
+ * Takes a bolt for this window alone, so that two windows cannot write over each other. Gives back the way to
+ * let go of it, or null when another window has it and keeps it.
+ */
+export function holdBolt(id: string): Promise<(() => void) | null> {
+  return new Promise((resolve) => {
+    const until = (release: () => void) => resolve(release);
+    navigator.locks
+      .request(`bolt ${id}`, { signal: AbortSignal.timeout(1500) }, () => new Promise<void>(until))
+      .catch(() => resolve(null));
+  });
+}
+
 /** Opens a bolt from the shelf. False when it is not there. */
 export async function openBolt(id: string): Promise<boolean> {
   const bolt = await readBolt(id);

@@ -10,7 +10,7 @@ import Link from 'next/link';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { forgetSprites, useSprites } from '@/state/arts';
-import { openBolt, startAutosave, useBolt } from '@/state/bolt';
+import { holdBolt, openBolt, startAutosave, useBolt } from '@/state/bolt';
 import { forgetChecks, wantCheck } from '@/state/checks';
 import { keepStrip } from '@/state/strip';
 import { fitCell, type Step, useView } from '@/state/view';
@@ -21,7 +21,7 @@ import { useKeys } from './keys';
 import Help from './parts/help';
 import { trim } from './parts/lengths';
 import Selvedge, { STEP_NAME } from './parts/selvedge';
-import TopEdge from './parts/top-edge';
+import TopEdge, { TOP_EDGE_PX } from './parts/top-edge';
 import ViewBar from './parts/view-bar';
 import BriefTray from './steps/brief/brief-tray';
 import CheckTray from './steps/check/check-tray';
@@ -52,45 +52,49 @@ function scaleText(pxPerMm: number, truePxPerMm: number): string {
 }
 
 function useOpen(id: string) {
-  const [state, setState] = useState<'opening' | 'open' | 'missing'>('opening');
+  const [state, setState] = useState<'opening' | 'open' | 'missing' | 'elsewhere'>('opening');
   const { enqueueSnackbar } = useSnackbar();
   useEffect(() => {
-    let stop = () => {};
+    const stops: (() => void)[] = [];
     let gone = false;
-    forgetChecks();
-    forgetSprites();
-    useView.setState({ selected: [], held: null, finding: null, ghosts: false });
-    openBolt(id).then(
-      (found) => {
-        if (gone) return;
-        setState(found ? 'open' : 'missing');
-        const { project } = useBolt.getState();
-        if (!found || !project) return;
-        useView.setState({
-          step: project.placements.length ? 'lay' : project.motifs.length ? 'lay' : 'motifs',
-        });
-        fitCell(project);
-        const saving = startAutosave();
-        wantCheck(project);
-        const watching = useBolt.subscribe((s, before) => {
+    const open = async (): Promise<'open' | 'missing' | 'elsewhere'> => {
+      const release = await holdBolt(id);
+      if (!release) return 'elsewhere';
+      stops.push(release);
+      const found = !gone && (await openBolt(id));
+      const { project } = useBolt.getState();
+      if (gone || !found || !project) return 'missing';
+      useView.setState({ step: project.motifs.length ? 'lay' : 'motifs' });
+      fitCell(project);
+      stops.push(startAutosave());
+      wantCheck(project);
+      keepStrip();
+      stops.push(
+        useBolt.subscribe((s, before) => {
           if (s.project && s.project !== before.project) {
             wantCheck(s.project);
             keepStrip();
           }
           if (s.refused && s.refused !== before.refused)
             enqueueSnackbar(s.refused.text, { variant: 'warning' });
-        });
-        keepStrip();
-        stop = () => {
-          saving();
-          watching();
-        };
-      },
-      () => setState('missing'),
+        }),
+      );
+      return 'open';
+    };
+    const letGo = () => {
+      // The last write first, then the lock.
+      for (const stop of stops.splice(0).reverse()) stop();
+    };
+    forgetChecks();
+    forgetSprites();
+    useView.setState({ selected: [], held: null, finding: null, ghosts: false });
+    open().then(
+      (now) => (gone ? letGo() : setState(now)),
+      () => !gone && setState('missing'),
     );
     return () => {
       gone = true;
-      stop();
+      letGo();
     };
   }, [id, enqueueSnackbar]);
   return state;
@@ -120,14 +124,17 @@ export default function Bench({ id }: { id: string }) {
     if (fitted && sized && now) fitCell(now);
   }, [fitted, sized]);
 
-  if (state === 'missing') {
+  if (state === 'missing' || state === 'elsewhere') {
+    const missing = state === 'missing';
     return (
       <Box sx={{ p: 6, maxWidth: 560 }}>
         <Typography variant="h1" sx={{ mb: 1 }}>
-          This bolt is not on the shelf.
+          {missing ? 'This bolt is not on the shelf.' : 'This bolt is open in another window.'}
         </Typography>
         <Typography sx={{ mb: 2 }}>
-          It may have been made on another machine, or taken off. Your other bolts are where they were.
+          {missing
+            ? 'It may have been made on another machine, or taken off. Your other bolts are where they were.'
+            : 'Work on it there, or close that window and load this page again. Two windows would write over each other.'}
         </Typography>
         <Button component={Link} href="/" variant="contained">
           To the shelf
@@ -262,12 +269,15 @@ export default function Bench({ id }: { id: string }) {
       </Box>
       {!wide && (
         <Drawer
+          variant="persistent"
           anchor={phone ? 'bottom' : 'right'}
           open={trayOpen}
-          onClose={() => useView.setState({ trayOpen: false })}
           slotProps={{
-            paper: { sx: phone ? { maxHeight: '62vh' } : {} },
-            backdrop: { sx: { bgcolor: 'rgba(34,26,43,0.12)' } },
+            paper: {
+              sx: phone
+                ? { maxHeight: '62vh', borderTop: 1 }
+                : { top: TOP_EDGE_PX, height: `calc(100% - ${TOP_EDGE_PX}px)` },
+            },
           }}
         >
           {phone && (

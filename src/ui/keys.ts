@@ -11,6 +11,7 @@ export const KEYS: [keys: string, what: string][] = [
   ['1 to 8', 'the steps, Brief to Log'],
   ['N, Shift N', 'the next motif on the cloth, the one before'],
   ['Arrows', 'nudge by 1 px of the print file; with Shift by 1 mm'],
+  ['Arrows, nothing in hand', 'move the view'],
   ['T, Shift T', 'turn by 5 degrees, clockwise or back'],
   ['L, Shift L', 'larger or smaller by 2 %'],
   ['M', 'mirror'],
@@ -89,7 +90,15 @@ function press(e: KeyboardEvent, project: Project): boolean {
       zoomTo(useView.getState().pxPerMm);
       return true;
   }
-  if (!held) return false;
+  if (!held) {
+    const dx = { ArrowLeft: -1, ArrowRight: 1 }[e.key] ?? 0;
+    const dy = { ArrowUp: -1, ArrowDown: 1 }[e.key] ?? 0;
+    if (!dx && !dy) return false;
+    useView.setState(({ origin, zoom }) => ({
+      origin: { x: origin.x + (dx * 60) / zoom, y: origin.y + (dy * 60) / zoom },
+    }));
+    return true;
+  }
   switch (e.key) {
     case 'ArrowLeft':
       move(-1, 0);

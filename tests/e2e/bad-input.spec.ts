@@ -97,3 +97,31 @@ test('a bolt that is not there, and an empty shelf, say what to do', async ({ pa
   await page.getByRole('button', { name: 'Put it back' }).click();
   await expect(page.getByTestId('bolt')).toBeVisible();
 });
+
+test('long work can be stopped, and leaves everything as it was', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'Scan a sheet' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'Separate the motifs' }).click();
+  await expect(dialog.getByText(/Separating motifs/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Stop' }).click();
+  await expect(dialog.getByText(/Separating motifs/)).toHaveCount(0);
+  await expect(dialog.getByRole('alert')).toHaveCount(0);
+  await expect(dialog.getByTestId('piece')).toHaveCount(0);
+  await dialog.getByRole('button', { name: 'Leave it' }).click();
+  await expect(page.getByTestId('motif')).toHaveCount(12);
+  await page.keyboard.press('4');
+  await page.getByRole('button', { name: 'Prove the wrap' }).click();
+  await expect(page.getByTestId('wrap-proof')).toContainText('The join is exact');
+});
+
+test('a bolt open in one window is not opened in a second', async ({ page, context }) => {
+  await openDemo(page);
+  const second = await context.newPage();
+  await second.goto(page.url());
+  await expect(second.getByText('This bolt is open in another window.')).toBeVisible();
+  await page.close();
+  await second.reload();
+  await expect(second.getByRole('button', { name: 'Lay, 45 placements' })).toBeVisible();
+});

@@ -52,6 +52,25 @@ describe('bare patches', () => {
     }
   });
 
+  test('one great hole does not hide the others nor move the middle gap', () => {
+    const straight: Layout = { kind: 'straight', drop: { p: 0, q: 1 } };
+    const cell = { width: 400, height: 400 };
+    const wide = Array.from({ length: 100 }, (_, n) => ({
+      ...grid(-1)[0],
+      x: 20 + (n % 10) * 40,
+      y: 20 + Math.floor(n / 10) * 40,
+    }));
+    const holes = [11, 12, 13, 21, 22, 23, 31, 32, 33, 77];
+    const report = look(
+      wide.filter((_, n) => !holes.includes(n)),
+      straight,
+      cell,
+    );
+    expect(report.medianGapMm).toBeGreaterThan(33);
+    expect(report.medianGapMm).toBeLessThan(40);
+    expect(report.findings.filter((f) => f.kind === 'bare-patch').length).toBeGreaterThanOrEqual(2);
+  });
+
   test('the same patch is found wherever the cloth is shifted, in every layout', () => {
     fc.assert(
       fc.property(

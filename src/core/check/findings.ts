@@ -61,8 +61,10 @@ export function findings(scene: Scene, layout: Layout, cellMm: Size, ppi: number
   const circles = onePerPlace(emptyCircles(occupied, width, height), plan);
   const mm = (px: number) => px / plan.scale.x;
   const enough = circles.length >= 3 && scene.placements.length >= 2;
-  // Slots between touching motifs are no gaps; the median is of those the eye reads as room.
-  const rooms = circles.filter((c) => c.r >= circles[0].r * 0.35);
+  // Slots between touching motifs are no gaps; the median is of those the eye reads as room. The bar hangs on
+  // the upper quarter, not on the largest: one great hole must not hide the others.
+  const upper = circles[Math.floor(circles.length / 4)];
+  const rooms = circles.filter((c) => c.r >= upper.r * 0.4);
   const median = medianRadius(rooms);
   const limit = BARE_LIMIT * median;
   const bare: Finding[] = enough

@@ -36,6 +36,7 @@ export default function Pins({ screen, project }: { screen: Screen; project: Pro
                   height: 2 * r,
                   borderRadius: '50%',
                   border: `2px dashed ${PIN}`,
+                  boxShadow: '0 0 0 1.5px rgba(255,255,255,0.6)',
                   bgcolor: focus === n ? 'rgba(185,122,30,0.22)' : 'rgba(185,122,30,0.08)',
                   pointerEvents: 'none',
                 }}

@@ -15,6 +15,8 @@ import { type Project, rename, showColourway } from '@/core';
 import { edit, redo, type SaveState, undo, useBolt } from '@/state/bolt';
 import { LAYOUT_NAME, size } from './lengths';
 
+export const TOP_EDGE_PX = 46;
+
 const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved' };
 
 /** Name, what is on the cloth, undo and redo, the saved state, the colourway on show, help. */
@@ -38,7 +40,8 @@ export default function TopEdge({ project, onHelp }: { project: Project; onHelp:
         alignItems: 'center',
         gap: 1,
         px: 1.5,
-        minHeight: 46,
+        height: TOP_EDGE_PX,
+        flexShrink: 0,
         bgcolor: 'background.default',
         borderBottom: 1,
         borderColor: 'divider',

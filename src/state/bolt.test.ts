@@ -1,0 +1,131 @@
+import 'fake-indexeddb/auto';
+import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
+import { newProject, rename, setBrief, setColour } from '../core';
+import {
+  listBolts,
+  putAsset,
+  readAsset,
+  readBolt,
+  readSetting,
+  removeBolt,
+  writeBolt,
+  writeSetting,
+  writeStrip,
+} from '../shelf';
+import { edit, openBolt, record, redo, startAutosave, undo, useBolt } from './bolt';
+
+const page = new EventTarget();
+const documentStub = new EventTarget();
+vi.stubGlobal('addEventListener', page.addEventListener.bind(page));
+vi.stubGlobal('removeEventListener', page.removeEventListener.bind(page));
+vi.stubGlobal('document', documentStub);
+
+let stop = () => {};
+beforeEach(async () => {
+  await writeBolt(newProject('one', 'One'), []);
+  await openBolt('one');
+  stop = startAutosave();
+});
+afterEach(async () => {
+  stop();
+  await vi.waitFor(() => expect(useBolt.getState().save).toBe('saved'));
+  for (const b of await listBolts()) await removeBolt(b.id);
+});
+
+const name = () => useBolt.getState().project?.name;
+
+describe('kept', () => {
+  test('every edit is on the shelf within a quarter of a second', async () => {
+    for (const text of ['Kite', 'Kite W', 'Kite Weather']) {
+      edit((p) => rename(p, text));
+      expect(useBolt.getState().save).toBe('saving');
+      const began = Date.now();
+      await vi.waitFor(async () => expect((await readBolt('one'))?.project.name).toBe(text), {
+        interval: 10,
+      });
+      expect(Date.now() - began).toBeLessThan(250);
+    }
+  });
+
+  test('an edit made as the page goes away is written without waiting', async () => {
+    edit((p) => rename(p, 'Last word'));
+    page.dispatchEvent(new Event('pagehide'));
+    await vi.waitFor(async () => expect((await readBolt('one'))?.project.name).toBe('Last word'), {
+      interval: 2,
+      timeout: 60,
+    });
+  });
+
+  test('the log is kept with the bolt, and undo does not unwrite it', async () => {
+    edit((p) => rename(p, 'Named'));
+    record({ kind: 'export', text: 'Sent a file.', bytes: 12, sha256: 'b'.repeat(64) });
+    undo();
+    expect(name()).toBe('One');
+    await vi.waitFor(async () => {
+      const bolt = await readBolt('one');
+      expect(bolt?.project.name).toBe('One');
+      expect(bolt?.log.map((l) => l.text)).toEqual(['Sent a file.']);
+    });
+  });
+});
+
+describe('undo', () => {
+  test('goes back and forth over every edit, and opening a bolt begins afresh', async () => {
+    for (const text of ['a', 'b', 'c']) edit((p) => rename(p, text));
+    undo();
+    undo();
+    expect(name()).toBe('a');
+    redo();
+    expect(name()).toBe('b');
+    await openBolt('one');
+    undo();
+    expect(name()).not.toBe('c');
+    expect(useBolt.temporal.getState().pastStates).toEqual([]);
+  });
+
+  test('a colour dragged through many shades is one step', () => {
+    for (const hex of ['#111111', '#222222', '#333333']) edit((p) => setColour(p, 'base', 0, hex), 'ground');
+    edit((p) => rename(p, 'After'));
+    undo();
+    expect(useBolt.getState().project?.colourways[0].colours[0]).toBe('#333333');
+    undo();
+    expect(useBolt.getState().project?.colourways[0].colours[0]).toBe('#f4ecdc');
+  });
+
+  test('a refused edit changes nothing, says why, and is no step', () => {
+    const before = useBolt.getState().project;
+    expect(edit((p) => setBrief(p, { widthMm: 1e9 }))).toBe(false);
+    expect(useBolt.getState().project).toBe(before);
+    expect(useBolt.getState().refused?.text).toMatch(/3000/);
+    expect(useBolt.temporal.getState().pastStates).toEqual([]);
+  });
+});
+
+describe('shelf', () => {
+  test('a bolt that is not sound is left out of the list and not deleted', async () => {
+    await writeBolt({ ...newProject('odd', 'Odd'), shown: 'nobody' }, []);
+    expect((await listBolts()).map((b) => b.id)).toEqual(['one']);
+    expect(await readBolt('odd')).toBeUndefined();
+    await writeBolt(newProject('odd', 'Odd again'), []);
+    expect((await readBolt('odd'))?.project.name).toBe('Odd again');
+  });
+
+  test('the strip of cloth outlives later writes; pictures come back byte for byte', async () => {
+    await writeStrip('one', new Blob(['strip']));
+    edit((p) => rename(p, 'New'));
+    await vi.waitFor(async () => expect((await readBolt('one'))?.project.name).toBe('New'));
+    expect((await readBolt('one'))?.strip).toBeDefined();
+    const bytes = Uint8Array.from({ length: 999 }, (_, i) => (i * 31) & 255);
+    await putAsset('c'.repeat(64), new Blob([bytes]));
+    await expect(readAsset('d'.repeat(64))).rejects.toThrow(/not on this machine/);
+    await writeSetting('pxPerMm', 4.2);
+    expect(await readSetting('pxPerMm')).toBe(4.2);
+  });
+
+  test('the last bolt changed comes first', async () => {
+    await writeBolt(newProject('two', 'Two'), []);
+    await new Promise((r) => setTimeout(r, 5));
+    edit((p) => rename(p, 'One, changed'));
+    await vi.waitFor(async () => expect((await listBolts())[0].project.name).toBe('One, changed'));
+  });
+});
