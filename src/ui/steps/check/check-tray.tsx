@@ -4,6 +4,7 @@ import CheckCircleRounded from '@mui/icons-material/CheckCircleRounded';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { useDeferredValue } from 'react';
 import { Bar, BarChart, Cell, XAxis } from 'recharts';
 import { type CheckReport, type Finding, latticeOf, nearestCopy } from '@/core';
 import { stopLongWork } from '@/engine';
@@ -31,6 +32,8 @@ export default function CheckTray() {
   const project = useBolt((s) => s.project);
   const { report, of, proof, proving, trouble } = useChecks();
   const focus = useView((s) => s.finding);
+  // The words first; the chart follows when there is a moment.
+  const charted = useDeferredValue(report, null);
   if (!project) return null;
   const key = layKey(project);
   const fresh = of === key;
@@ -98,27 +101,29 @@ export default function CheckTray() {
             Middle gap {small(report.medianGapMm)}, widest {small(Math.max(...report.gapsMm))}. Art covers{' '}
             {`${trim(report.cover * 100, 0)}\u00a0%`} of the cloth.
           </Typography>
-          <Box aria-hidden sx={{ mt: 1, color: 'text.secondary' }}>
-            <BarChart
-              width={304}
-              height={92}
-              data={gapBins(report)}
-              margin={{ top: 4, right: 4, bottom: 0, left: 4 }}
-            >
-              <XAxis
-                dataKey="name"
-                tickLine={false}
-                fontSize={11}
-                stroke="currentColor"
-                unit=" mm"
-                interval="preserveStartEnd"
-              />
-              <Bar dataKey="n" isAnimationActive={false}>
-                {gapBins(report).map((b) => (
-                  <Cell key={b.name} fill={limit && b.from >= limit.limitMm ? '#B97A1E' : '#9C6A92'} />
-                ))}
-              </Bar>
-            </BarChart>
+          <Box aria-hidden sx={{ mt: 1, color: 'text.secondary', minHeight: 92 }}>
+            {charted && (
+              <BarChart
+                width={304}
+                height={92}
+                data={gapBins(charted)}
+                margin={{ top: 4, right: 4, bottom: 0, left: 4 }}
+              >
+                <XAxis
+                  dataKey="name"
+                  tickLine={false}
+                  fontSize={11}
+                  stroke="currentColor"
+                  unit=" mm"
+                  interval="preserveStartEnd"
+                />
+                <Bar dataKey="n" isAnimationActive={false}>
+                  {gapBins(charted).map((b) => (
+                    <Cell key={b.name} fill={limit && b.from >= limit.limitMm ? '#B97A1E' : '#9C6A92'} />
+                  ))}
+                </Bar>
+              </BarChart>
+            )}
           </Box>
         </Part>
       )}

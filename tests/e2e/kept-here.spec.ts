@@ -1,0 +1,80 @@
+import { readFile } from 'node:fs/promises';
+import sharp from 'sharp';
+import { expect, fill, openDemo, saved, test } from './watch';
+
+test('nothing leaves the machine: a strict policy on every page, and no request to anyone else', async ({
+  page,
+  baseURL,
+}) => {
+  const asked: string[] = [];
+  page.on('request', (r) => asked.push(r.url()));
+  const answer = await page.goto('/');
+  const policy = (await answer?.headerValue('content-security-policy')) ?? '';
+  expect(policy).toContain("default-src 'none'");
+  expect(policy).toMatch(/script-src 'nonce-[\w+/=]+' 'strict-dynamic'/);
+  expect(policy).not.toContain('unsafe-eval');
+  await openDemo(page);
+  for (const key of '12345678') await page.keyboard.press(key);
+  expect(
+    asked.filter((u) => !u.startsWith(baseURL ?? '') && !u.startsWith('blob:') && !u.startsWith('data:')),
+  ).toEqual([]);
+});
+
+test('a block without ground, in another colourway than the one on show', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('1');
+  await fill(page, 'Print ppi', '72');
+  await page.getByRole('radio', { name: 'Diamond' }).click();
+  await page.keyboard.press('7');
+  await page.getByLabel('Colourway', { exact: true }).click();
+  await page.getByRole('option', { name: 'Squall' }).click();
+  await page.getByRole('button', { name: 'Without ground' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make the PNG' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe('kite-weather_squall_diamond-block_864x864_72ppi.png');
+  const { data, info } = await sharp(await readFile(await file.path()))
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  expect([info.width, info.height, info.channels]).toEqual([864, 864, 4]);
+  let clear = 0;
+  for (let i = 3; i < data.length; i += 4) if (data[i] === 0) clear++;
+  expect(clear / (864 * 864)).toBeGreaterThan(0.1);
+  // Half a block across and half a block down is the same cloth.
+  let unlike = 0;
+  for (let p = 0; p < 432 * 864; p++) {
+    const x = p % 864;
+    const y = Math.floor(p / 864);
+    const q = ((y + 432) % 864) * 864 + ((x + 432) % 864);
+    if (data.readUInt32LE(p * 4) !== data.readUInt32LE(q * 4)) unlike++;
+  }
+  expect(unlike).toBe(0);
+});
+
+test('the whole of laying by keyboard: from bare cloth to a turned, mirrored, nudged pair', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const cloth = page.getByTestId('cloth');
+  await cloth.focus();
+  const before = await cloth.screenshot();
+  await page.keyboard.press('ArrowRight');
+  await page.waitForTimeout(150);
+  expect(Buffer.compare(before, await cloth.screenshot())).not.toBe(0);
+  await page.keyboard.press('Shift+N');
+  for (const key of ['a', 't', 't', 'm', 'l', 'Shift+ArrowDown', 'o', 'Shift+O'])
+    await page.keyboard.press(key);
+  await expect(page.getByRole('button', { name: 'Lay, 46 placements' })).toBeVisible();
+  for (let n = 0; n < 9; n++) await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Lay, 45 placements' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('nudge by 1 px of the print file');
+  await page.getByRole('button', { name: 'Night' }).click();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('2');
+  await page.getByLabel('Name of this bolt').fill('Kite Weather, wide');
+  await page.getByLabel('Name of this bolt').press('Enter');
+  await saved(page);
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await expect(page.getByRole('link', { name: 'Open Kite Weather, wide' })).toBeVisible();
+});
