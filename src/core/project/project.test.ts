@@ -105,6 +105,61 @@ describe('edits', () => {
   });
 });
 
+test('any run of edits leaves a sound project, or refuses in words and leaves it as it was', () => {
+  const n = fc.double({ min: -2000, max: 2000, noNaN: true });
+  const anyEdit: fc.Arbitrary<(p: Project) => Project> = fc.oneof(
+    fc.tuple(n, n, n).map(
+      ([x, y, angle]) =>
+        (p: Project) =>
+          setPlacements(p, { a: { x, y, angle } }),
+    ),
+    fc.tuple(n, n).map(
+      ([widthMm, ppi]) =>
+        (p: Project) =>
+          setBrief(p, { widthMm, ppi }),
+    ),
+    fc.tuple(fc.constantFrom('straight', 'half-drop', 'brick', 'diamond'), fc.nat(6), fc.nat(6)).map(
+      ([kind, num, q]) =>
+        (p: Project) =>
+          setLayout(p, { kind: kind as 'brick', drop: { p: num, q } }),
+    ),
+    fc.tuple(n, fc.nat(99)).map(
+      ([scale, id]) =>
+        (p: Project) =>
+          addPlacement(p, { id: `n${id}`, motif: 'm', x: scale, y: -scale, angle: 0, scale, mirror: true }),
+    ),
+    fc.constantFrom('m', 'n', 'gone').map((id) => (p: Project) => removeMotif(p, id)),
+    fc.constantFrom('top', 'up', 'down', 'bottom').map((to) => (p: Project) => reorder(p, 'b', to as 'up')),
+    fc
+      .array(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), { maxLength: 9 })
+      .map((inks) => (p: Project) => setInks(p, inks, () => 'i')),
+    fc.string({ maxLength: 8 }).map((hex) => (p: Project) => setColour(p, 'base', 0, hex)),
+  );
+  fc.assert(
+    fc.property(fc.array(anyEdit, { maxLength: 14 }), (edits) => {
+      let p = start();
+      for (const e of edits) {
+        const before = JSON.stringify(p);
+        try {
+          p = e(p);
+        } catch (error) {
+          expect((error as Error).message).toMatch(/\w+ \w+/);
+          expect(JSON.stringify(p)).toBe(before);
+        }
+        expect(projectSchema.safeParse(p).success).toBe(true);
+      }
+      for (const q of p.placements) {
+        if (p.layout.kind === 'diamond') continue;
+        expect(q.x).toBeGreaterThan(-1e-3);
+        expect(q.x).toBeLessThan(p.brief.widthMm + 1e-3);
+        expect(q.y).toBeGreaterThan(-1e-3);
+        expect(q.y).toBeLessThan(p.brief.heightMm + 1e-3);
+      }
+    }),
+    { numRuns: 150 },
+  );
+});
+
 test('hit test: any copy, by its silhouette and not its box, uppermost first', () => {
   const n = 40;
   const alpha = new Uint8Array(n * n);

@@ -159,3 +159,65 @@ test('edges between ink and clear stay in the ink colour: no dark or pale fringe
   }
   expect(soft).toBeGreaterThan(60);
 });
+
+test('turning, sizing and mirroring keep the amount of ink and its middle', () => {
+  const n = 80;
+  const art = newRaster(n, n);
+  for (let p = 0; p < n * n; p++) {
+    const a = Math.max(
+      0,
+      Math.min(1, 30.5 - Math.hypot((p % n) + 0.5 - n / 2, Math.floor(p / n) + 0.5 - n / 2)),
+    );
+    art.data.set([20, 40, 90, a * 255], p * 4);
+  }
+  const pyramid = pyramidOf(art);
+  const plan = pixelPlan({ kind: 'straight', drop: { p: 0, q: 1 } }, { width: 254, height: 254 }, 30);
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.12, max: 2.5, noNaN: true }),
+      fc.double({ min: -180, max: 180, noNaN: true }),
+      fc.double({ min: 110, max: 140, noNaN: true }),
+      fc.boolean(),
+      (scale, angle, x, mirror) => {
+        const placed = { motif: 'm', x, y: 127, angle, scale, mirror };
+        const scene: Scene = {
+          ground: null,
+          motifs: new Map([['m', { pyramid, ppi: 30 }]]),
+          placements: [placed],
+        };
+        const { data } = renderBlock(scene, plan);
+        let ink = 0;
+        let mx = 0;
+        let my = 0;
+        for (let p = 0; p < 300 * 300; p++) {
+          const a = data[p * 4 + 3] / 255;
+          ink += a;
+          mx += a * ((p % 300) + 0.5);
+          my += a * (Math.floor(p / 300) + 0.5);
+        }
+        expect(Math.abs(ink / (Math.PI * 30 * 30 * scale * scale) - 1)).toBeLessThan(0.06);
+        expect(Math.abs(mx / ink - x * plan.scale.x)).toBeLessThan(0.12);
+        expect(Math.abs(my / ink - 127 * plan.scale.y)).toBeLessThan(0.12);
+      },
+    ),
+    { numRuns: 40 },
+  );
+});
+
+test('overlapping copies of one motif lie like scales: the lower over the upper, everywhere', () => {
+  const half = newRaster(20, 40);
+  for (let y = 0; y < 40; y++) {
+    for (let x = 0; x < 20; x++)
+      half.data.set(y < 20 ? [250, 0, 0, 255] : [0, 0, 250, 255], (y * 20 + x) * 4);
+  }
+  const plan = pixelPlan({ kind: 'brick', drop: { p: 1, q: 2 } }, { width: 20, height: 20 }, 25.4);
+  const placed = { motif: 'm', x: 10, y: 20, angle: 0, scale: 1, mirror: false };
+  const scene: Scene = {
+    ground: [9, 9, 9],
+    motifs: new Map([['m', { pyramid: pyramidOf(half), ppi: 25.4 }]]),
+    placements: [placed],
+  };
+  const { data } = renderBlock(scene, plan);
+  // Each copy's lower, blue half is hidden by the red upper half of the row below it.
+  for (let i = 0; i < data.length; i += 4) expect([data[i], data[i + 2]]).toEqual([250, 0]);
+});

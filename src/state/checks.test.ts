@@ -1,0 +1,83 @@
+import { beforeEach, expect, test, vi } from 'vitest';
+import { addPlacement, addSheet, newProject, type Project, setColour } from '../core';
+import type { SceneRequest } from '../engine';
+
+const asked: number[] = [];
+let wait = 0;
+vi.mock('../engine', () => ({
+  Stopped: class Stopped extends Error {},
+  letGoOfArt: async () => {},
+  sprite: async () => ({}),
+  proveWrapOf: async (_: SceneRequest, onProgress: (s: number) => void) => {
+    onProgress(0.5);
+    return { exact: true, differing: 0, pixels: 9, cutAt: { x: 1, y: 1 } };
+  },
+  check: async (request: SceneRequest) => {
+    asked.push(request.placements.length);
+    await new Promise((r) => setTimeout(r, wait));
+    return { findings: [], medianGapMm: request.placements.length, gapsMm: [], cover: 0 };
+  },
+}));
+vi.mock('../shelf', () => ({ readAsset: async () => new Uint8Array() }));
+
+const { forgetChecks, layKey, proveWrapNow, useChecks, wantCheck } = await import('./checks');
+
+const settings = { tolerance: 14, joined: true, speckMm2: 0.2, joinMm: 2, smallestMm2: 4 };
+const motif = {
+  id: 'm',
+  name: 'm',
+  role: 'hero' as const,
+  asset: 'a'.repeat(64),
+  width: 9,
+  height: 9,
+  ppi: 300,
+  sheet: 's',
+};
+function laid(n: number): Project {
+  let p = addSheet(newProject('p', 'P'), { id: 's', name: 'S', asset: 'a'.repeat(64), ppi: 300, settings }, [
+    motif,
+  ]);
+  for (let k = 0; k < n; k++)
+    p = addPlacement(p, { id: `${k}`, motif: 'm', x: k, y: k, angle: 0, scale: 1, mirror: false });
+  return p;
+}
+
+beforeEach(() => {
+  forgetChecks();
+  asked.length = 0;
+  wait = 0;
+});
+
+test('many edits in quick succession are checked once, the last of them', async () => {
+  for (let n = 1; n <= 9; n++) wantCheck(laid(n));
+  await vi.waitFor(() => expect(useChecks.getState().report?.medianGapMm).toBe(9));
+  expect(asked).toEqual([9]);
+});
+
+test('an answer that was overtaken is never shown', async () => {
+  wait = 150;
+  const seen: (number | null)[] = [];
+  const stop = useChecks.subscribe((s) => s.report && seen.push(s.report.medianGapMm));
+  wantCheck(laid(1));
+  await vi.waitFor(() => expect(asked).toEqual([1]));
+  wantCheck(laid(2));
+  await vi.waitFor(() => expect(useChecks.getState().report?.medianGapMm).toBe(2));
+  stop();
+  expect(seen).not.toContain(1);
+});
+
+test('colours and names do not call for a new check; a nudge does', async () => {
+  const p = laid(2);
+  expect(layKey(setColour(p, 'base', 0, '#000000'))).toBe(layKey(p));
+  expect(layKey({ ...p, name: 'Other' })).toBe(layKey(p));
+  expect(layKey({ ...p, placements: [{ ...p.placements[0], x: 0.1 }, p.placements[1]] })).not.toBe(layKey(p));
+});
+
+test('a wrap proof holds for the cloth that it was made of', async () => {
+  const p = laid(1);
+  await proveWrapNow(p);
+  const { proof, proving } = useChecks.getState();
+  expect(proof?.key).toBe(layKey(p));
+  expect(proof?.key).not.toBe(layKey(laid(2)));
+  expect(proving).toBeNull();
+});
