@@ -144,4 +144,6 @@ test('a narrow window keeps everything: the tray lies over the cloth', async ({ 
   await page.getByRole('button', { name: /^Brief,/ }).click();
   await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible();
   await expect(page.getByText('Precise work is easier on a larger screen.')).toBeVisible();
+  const help = await page.getByRole('button', { name: 'Keys and help' }).boundingBox();
+  expect((help?.x ?? 999) + (help?.width ?? 0)).toBeLessThanOrEqual(420);
 });

@@ -108,7 +108,7 @@ export default function TopEdge({ project, onHelp }: { project: Project; onHelp:
         onChange={(e) => edit((p) => showColourway(p, e.target.value))}
         inputProps={{ 'aria-label': 'Colourway on show' }}
         renderValue={(id) => `Colourway: ${project.colourways.find((c) => c.id === id)?.name ?? ''}`}
-        sx={{ height: 32, fontSize: 14, fontWeight: 600, maxWidth: 220 }}
+        sx={{ height: 32, fontSize: 14, fontWeight: 600, minWidth: 0, maxWidth: { xs: 112, sm: 220 } }}
       >
         {project.colourways.map((c) => (
           <MenuItem key={c.id} value={c.id} sx={{ gap: 1 }}>
