@@ -16,13 +16,15 @@ type AssetLoader = (asset: string) => Promise<Uint8Array>;
 class Bench {
   private worker: Worker | undefined;
   private remote: Remote<Services> | undefined;
-  private stops = new Set<(reason: Stopped) => void>();
+  private stops = new Set<(reason: Error) => void>();
 
   /** Runs one call; it ends with Stopped when `stop` is called meanwhile. */
   run<T>(call: (s: Remote<Services>) => Promise<T>): Promise<T> {
     if (!this.remote) {
       this.worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
       this.remote = wrap<Services>(this.worker);
+      // A worker that runs out of memory says nothing to those who wait for it.
+      this.worker.addEventListener('error', () => this.end(new Error('The work ran out of room and ended.')));
     }
     const remote = this.remote;
     return new Promise<T>((resolve, reject) => {
@@ -34,10 +36,14 @@ class Bench {
   }
 
   stop() {
+    this.end(new Stopped('Stopped.'));
+  }
+
+  private end(reason: Error) {
     this.worker?.terminate();
     this.worker = undefined;
     this.remote = undefined;
-    for (const reject of this.stops) reject(new Stopped('Stopped.'));
+    for (const reject of this.stops) reject(reason);
     this.stops.clear();
   }
 }

@@ -103,7 +103,6 @@ function useOpen(id: string) {
 export default function Bench({ id }: { id: string }) {
   const state = useOpen(id);
   const project = useBolt((s) => s.project);
-  const exported = useBolt((s) => s.log.some((l) => l.kind === 'export'));
   const step = useView((s) => s.step);
   // A tray is drawn in pieces, so that the hand is not held up by it.
   const shownStep = useDeferredValue(step);
@@ -171,7 +170,7 @@ export default function Bench({ id }: { id: string }) {
         overflow: 'hidden',
       }}
     >
-      <Selvedge project={project} exported={exported} />
+      <Selvedge project={project} />
       <Box
         component="main"
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, minHeight: 0 }}

@@ -125,3 +125,17 @@ test('a bolt open in one window is not opened in a second', async ({ page, conte
   await second.reload();
   await expect(second.getByRole('button', { name: 'Lay, 45 placements' })).toBeVisible();
 });
+
+test('a brief too large for one piece says so in every step that would render it', async ({ page }) => {
+  await openDemo(page);
+  await page.keyboard.press('1');
+  await page.getByLabel('Print ppi', { exact: true }).fill('1200');
+  await page.getByLabel('Print ppi', { exact: true }).press('Enter');
+  await expect(page.getByText(/more than can be sent in one piece/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Brief, too large to send' })).toBeVisible();
+  await page.getByRole('button', { name: /^Check,/ }).click();
+  await expect(page.getByRole('button', { name: 'Prove the wrap' })).toBeDisabled();
+  await page.getByRole('button', { name: /^Send,/ }).click();
+  await expect(page.getByRole('button', { name: 'Make the PNG' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Scale, enough pixels everywhere' })).toBeVisible();
+});

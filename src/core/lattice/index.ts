@@ -9,5 +9,5 @@ export {
   repeatBlock,
   type Size,
 } from './layout';
-export { type PixelPlan, pixelPlan } from './pixel-plan';
+export { blockFits, type PixelPlan, pixelPlan } from './pixel-plan';
 export { type Box, nearestCopy, shiftsInto, wrapPoint } from './wrap';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import {
+  blockFits,
   cellOutline,
   type Layout,
   latticeOf,
@@ -131,6 +132,13 @@ describe('pixel plan', () => {
         expect(Math.abs(plan.error.height)).toBeLessThanOrEqual(((6 * 25.4) / ppi) * 1.01);
       }),
     );
+  });
+
+  test('a block too large for one piece, by edge or by area, is known before it is rendered', () => {
+    const of = (mm: number, ppi: number, q: number) =>
+      blockFits(pixelPlan({ kind: 'half-drop', drop: { p: 1, q } }, { width: mm, height: mm }, ppi));
+    expect([of(304.8, 300, 2), of(304.8, 300, 4), of(304.8, 300, 5)]).toEqual([true, true, false]);
+    expect([of(600, 600, 1), of(3000, 1200, 2)]).toEqual([false, false]);
   });
 
   test('12 in at 300 ppi is 3600 px, and bad figures are refused', () => {

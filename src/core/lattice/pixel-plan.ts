@@ -1,4 +1,4 @@
-import { MM_PER_INCH, RangeMessage } from '../units';
+import { LIMITS, MM_PER_INCH, RangeMessage } from '../units';
 import { type Lattice, type Layout, latticeOf, lowestDrop, repeatBlock, type Size } from './layout';
 
 /**
@@ -15,6 +15,11 @@ export type PixelPlan = {
   error: Size;
   scale: { x: number; y: number };
 };
+
+/** Whether the repeat block can be rendered in one piece (edge and area, see LIMITS). */
+export const blockFits = ({ block }: Pick<PixelPlan, 'block'>): boolean =>
+  Math.max(block.width, block.height) <= LIMITS.maxBlockPx &&
+  block.width * block.height <= LIMITS.maxBlockMp * 1e6;
 
 const toMultiple = (px: number, of: number) => Math.max(of, Math.round(px / of) * of);
 

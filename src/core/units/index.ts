@@ -19,7 +19,14 @@ export type LengthUnit = 'in' | 'cm';
 export const mmPer = (unit: LengthUnit): number => (unit === 'in' ? MM_PER_INCH : 10);
 
 /** The smallest and largest printed edge, in mm, and the ppi that a brief may ask for. */
-export const LIMITS = { minMm: 5, maxMm: 3000, minPpi: 36, maxPpi: 1200, maxBlockPx: 14400 } as const;
+export const LIMITS = {
+  minMm: 5,
+  maxMm: 3000,
+  minPpi: 36,
+  maxPpi: 1200,
+  maxBlockPx: 14400,
+  maxBlockMp: 110,
+} as const;
 
 export type SizeTriple = { mm: number; px: number; ppi: number };
 

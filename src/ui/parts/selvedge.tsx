@@ -4,7 +4,8 @@ import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { type Project, rgbOfHex } from '@/core';
+import { blockFits, CLOTH_PPI, effectivePpi, type Project, pixelPlan, rgbOfHex } from '@/core';
+import { useBolt } from '@/state/bolt';
 import { layKey, useChecks } from '@/state/checks';
 import { STEPS, type Step, useView } from '@/state/view';
 
@@ -22,15 +23,21 @@ export const STEP_NAME: Record<Step, string> = {
 type Mark = { text: string; say: string; look?: boolean };
 
 /** The state printed beside each step: a tick, a count, or a dot for "not yet". */
-function useMarks(project: Project, exported: boolean): Record<Step, Mark> {
+function useMarks(project: Project, sent: number, lines: number): Record<Step, Mark> {
   const report = useChecks((s) => s.report);
   const current = useChecks((s) => s.of) === layKey(project);
   const n = report?.findings.length ?? 0;
-  const done = (yes: boolean): Mark => (yes ? { text: '✓', say: 'done' } : { text: '·', say: 'not yet' });
+  const { brief, layout } = project;
+  const soft = project.placements.filter((p) => {
+    const motif = project.motifs.find((m) => m.id === p.motif);
+    return motif && effectivePpi(motif.ppi, p.scale) < CLOTH_PPI - 0.5;
+  }).length;
   const count = (k: number, what: string): Mark =>
     k ? { text: String(k), say: `${k} ${what}` } : { text: '·', say: 'none yet' };
   return {
-    brief: done(true),
+    brief: blockFits(pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi))
+      ? { text: '✓', say: 'sound' }
+      : { text: '!', say: 'too large to send', look: true },
     motifs: count(project.motifs.length, 'motifs'),
     lay: count(project.placements.length, 'placements'),
     check:
@@ -40,9 +47,13 @@ function useMarks(project: Project, exported: boolean): Record<Step, Mark> {
           ? { text: String(n), say: `${n} to look at`, look: true }
           : { text: '✓', say: 'nothing to look at' },
     colour: count(project.colourways.length, 'colourways'),
-    scale: done(project.placements.length > 0),
-    send: done(exported),
-    log: done(true),
+    scale: !project.placements.length
+      ? { text: '·', say: 'not yet' }
+      : soft
+        ? { text: String(soft), say: `${soft} with too few pixels`, look: true }
+        : { text: '✓', say: 'enough pixels everywhere' },
+    send: count(sent, 'sent'),
+    log: count(lines, 'lines'),
   };
 }
 
@@ -52,10 +63,12 @@ const inkText = (hex: string) => {
 };
 
 /** The strip down the cloth's edge: the steps of the job, and the colours in printing order. */
-export default function Selvedge({ project, exported }: { project: Project; exported: boolean }) {
+export default function Selvedge({ project }: { project: Project }) {
+  const sent = useBolt((s) => s.log.filter((l) => l.kind === 'export').length);
+  const lines = useBolt((s) => s.log.length);
   const step = useView((s) => s.step);
   const trayOpen = useView((s) => s.trayOpen);
-  const marks = useMarks(project, exported);
+  const marks = useMarks(project, sent, lines);
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
   const colours = way.colours.map((hex, index) => ({
     hex,

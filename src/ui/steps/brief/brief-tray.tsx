@@ -8,6 +8,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import {
+  blockFits,
   completeSize,
   type LayoutKind,
   LIMITS,
@@ -49,7 +50,7 @@ export default function BriefTray() {
       edit((p) => setBrief(p, { ppi }));
     }
   };
-  const tooLarge = plan.block.width > LIMITS.maxBlockPx || plan.block.height > LIMITS.maxBlockPx;
+  const tooLarge = !blockFits(plan);
   const rounding = Math.max(Math.abs(plan.error.width), Math.abs(plan.error.height));
   return (
     <Tray title="Brief" says="Two of size, pixels and ppi give the third.">
@@ -222,8 +223,8 @@ export default function BriefTray() {
         </Typography>
         {tooLarge && (
           <Typography variant="body2" color="warning.main" sx={{ mt: 1 }}>
-            This block is over {LIMITS.maxBlockPx} px on a side, more than can be sent in one piece. A lower
-            ppi or a smaller cell fits.
+            This block is over {LIMITS.maxBlockPx} px on a side or {LIMITS.maxBlockMp} megapixels, more than
+            can be sent in one piece. A lower ppi or a smaller cell fits.
           </Typography>
         )}
         {brief.ppi < 150 && (

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useDeferredValue } from 'react';
 import { Bar, BarChart, Cell, XAxis } from 'recharts';
-import { type CheckReport, type Finding, latticeOf, nearestCopy } from '@/core';
+import { blockFits, type CheckReport, type Finding, latticeOf, nearestCopy, pixelPlan } from '@/core';
 import { stopLongWork } from '@/engine';
 import { useBolt } from '@/state/bolt';
 import { layKey, proveWrapNow, useChecks } from '@/state/checks';
@@ -39,6 +39,8 @@ export default function CheckTray() {
   const fresh = of === key;
   const list = report?.findings ?? [];
   const limit = list.find((f) => f.kind === 'bare-patch');
+  const { brief, layout } = project;
+  const tooLarge = !blockFits(pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi));
   const proved = proof?.key === key ? proof.result : null;
 
   const show = (f: Finding, n: number) => {
@@ -77,17 +79,19 @@ export default function CheckTray() {
             <Typography variant="body2">
               {proved.exact
                 ? `The join is exact. Rendered twice at print size, cut in two places, all ${proved.pixels.toLocaleString('en')} pixels are the same to the byte.`
-                : `${proved.differing.toLocaleString('en')} pixels differ between two cuts. Do not print this: tell us how it was laid.`}
+                : `${proved.differing.toLocaleString('en')} pixels differ between two cuts. Do not print this.`}
             </Typography>
           </Box>
         ) : (
           <Box>
             <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
-              Renders the block at print size, cut in two places, and compares every byte.
+              {tooLarge
+                ? 'This block is too large to render in one piece. A lower ppi in the brief makes it provable.'
+                : 'Renders the block at print size, cut in two places, and compares every byte.'}
             </Typography>
             <Button
               variant="contained"
-              disabled={!project.placements.length}
+              disabled={!project.placements.length || tooLarge}
               onClick={() => proveWrapNow(project)}
             >
               Prove the wrap

@@ -10,7 +10,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { LIMITS, pixelPlan } from '@/core';
+import { blockFits, LIMITS, pixelPlan } from '@/core';
 import { exportBlock, type FileProof, Stopped, stopLongWork } from '@/engine';
 import { loadAsset, sceneRequest } from '@/state/arts';
 import { record, useBolt } from '@/state/bolt';
@@ -49,7 +49,7 @@ export default function SendTray() {
   const { brief, layout } = project;
   const plan = pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi);
   const way = project.colourways.find((c) => c.id === (wayId || project.shown)) ?? project.colourways[0];
-  const tooLarge = Math.max(plan.block.width, plan.block.height) > LIMITS.maxBlockPx;
+  const tooLarge = !blockFits(plan);
   const blockMm = { width: plan.block.width / plan.scale.x, height: plan.block.height / plan.scale.y };
 
   const send = async () => {
@@ -110,8 +110,8 @@ export default function SendTray() {
       )}
       {tooLarge && (
         <Typography variant="body2" color="warning.main">
-          The block is {plan.block.width} x {plan.block.height} px; up to {LIMITS.maxBlockPx} px on a side can
-          be sent. Lower the ppi in the brief.
+          The block is {plan.block.width} x {plan.block.height} px; up to {LIMITS.maxBlockPx} px on a side and{' '}
+          {LIMITS.maxBlockMp} megapixels can be sent. Lower the ppi in the brief.
         </Typography>
       )}
       {wrong && (
