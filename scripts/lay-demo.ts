@@ -14,6 +14,7 @@ import {
   labDistance,
   latticeOf,
   type Motif,
+  motifOf,
   oklabOf,
   type Placement,
   type Project,
@@ -66,21 +67,25 @@ if (pieces.length !== NAMES.length) {
 
 rmSync(`${OUT}/assets`, { recursive: true, force: true });
 mkdirSync(`${OUT}/assets`, { recursive: true });
-const motifs: Motif[] = pieces.map(({ art }, n) => {
+const motifs: Motif[] = pieces.map(({ art, x, y }, n) => {
   const png = encodePng(art, PPI);
   const asset = sha(png);
   writeFileSync(`${OUT}/assets/${asset}.png`, png);
   const [name, role] = NAMES[n];
-  return {
+  return motifOf({
     id: `m${n + 1}`,
     name,
     role,
+    direction: role === 'filler' ? 'free' : 'top',
+    source: 'Drawn for Tansy Wharf Mill, sheet 1',
+    permission: 'mine',
     asset,
     width: art.width,
     height: art.height,
     ppi: PPI,
     sheet: 'sheet',
-  };
+    box: { x, y, width: art.width, height: art.height },
+  });
 });
 
 // Silhouettes as points in mm about the middle.
@@ -271,7 +276,7 @@ const way = (id: string, name: string, ground: string, by: Record<string, string
   colours: [ground, ...order.map((i) => by[i.name] ?? i.hex)],
 });
 const project: Project = projectSchema.parse({
-  version: 1,
+  version: 2,
   id: 'kite-weather',
   name: 'Kite Weather',
   brief: { widthMm: CELL.width, heightMm: CELL.height, ppi: PPI, unit: 'in' },

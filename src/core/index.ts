@@ -9,4 +9,5 @@ export * from './print';
 export * from './project';
 export * from './raster';
 export * from './render';
+export * from './trace';
 export * from './units';

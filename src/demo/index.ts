@@ -1,4 +1,4 @@
-import { type Project, projectSchema } from '../core';
+import { openProject, type Project } from '../core';
 
 const BASE = '/demo';
 
@@ -9,7 +9,7 @@ export async function fetchDemo(): Promise<{ project: Project; assets: Map<strin
     if (!answer.ok) throw new Error(`The demo's ${path} could not be read.`);
     return answer;
   };
-  const project = projectSchema.parse(await (await get('kite-weather.json')).json());
+  const project = openProject(await (await get('kite-weather.json')).json());
   const assets = new Map<string, Blob>();
   await Promise.all([
     ...project.motifs.map(async (m) => {
@@ -22,3 +22,4 @@ export async function fetchDemo(): Promise<{ project: Project; assets: Map<strin
   const strip = await (await get('strip.webp')).blob();
   return { project, assets, strip };
 }
+export { fetchSample, SAMPLES } from './samples';

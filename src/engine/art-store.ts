@@ -1,17 +1,19 @@
 import { decode } from 'fast-png';
 import {
-  PICTURE_LIMITS,
+  looksLikeSvg,
   type Plates,
   platesOf,
   pyramidOf,
   type Raster,
   type Rgb,
   readPictureHead,
+  readSvg,
   recolour,
   reduceTo,
   type SceneMotif,
 } from '../core';
 import type { ArtRequest } from './protocol';
+import { drawSvg } from './svg';
 
 /** Straight RGBA from a cut-out PNG, byte for byte (a canvas would round through premultiplied alpha). */
 export function decodeCutOut(bytes: Uint8Array): Raster {
@@ -26,29 +28,32 @@ export function decodeCutOut(bytes: Uint8Array): Raster {
   return { width, height, data };
 }
 
-/** Any picture file, decoded by the browser, after its head was found sound. */
-export async function decodePicture(bytes: Uint8Array<ArrayBuffer>): Promise<Raster> {
-  const head = readPictureHead(bytes);
-  const bitmap = await createImageBitmap(new Blob([bytes], { type: `image/${head.type}` }));
-  const { width, height } = bitmap;
-  if (width * height > PICTURE_LIMITS.megapixels * 1e6)
-    throw new Error('The picture is larger than it said.');
-  const canvas = new OffscreenCanvas(width, height);
-  const context = canvas.getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser gave no canvas to decode the picture on.');
-  context.drawImage(bitmap, 0, 0);
-  bitmap.close();
-  const { data } = context.getImageData(0, 0, width, height);
-  return { width, height, data };
-}
-
-type Art = { raster: Raster; reduced: Map<number, Raster>; plates: Map<string, Plates> };
+/** Art in pixels, or a vector that is drawn at the width a request names. */
+type Art = { raster: Raster; vector?: string; reduced: Map<number, Raster>; plates: Map<string, Plates> };
 const arts = new Map<string, Art>();
 
 export const hasArt = (asset: string) => arts.has(asset);
-export const putArt = (asset: string, bytes: Uint8Array) => {
-  arts.set(asset, { raster: decodeCutOut(bytes), reduced: new Map(), plates: new Map() });
-};
+
+/** Takes art in: a cut-out PNG, or an SVG, which is drawn once it is known how large. */
+export async function putArt(asset: string, bytes: Uint8Array) {
+  const fresh = { reduced: new Map(), plates: new Map() };
+  if (looksLikeSvg(bytes)) {
+    const { svg } = readSvg(bytes);
+    arts.set(asset, { ...fresh, vector: svg, raster: await drawSvg(svg, 600) });
+  } else arts.set(asset, { ...fresh, raster: decodeCutOut(bytes) });
+}
+
+/** Draws the vectors among these requests at the size that each of them asks for. */
+export async function drawVectors(requests: ArtRequest[]) {
+  for (const { asset, drawWidth } of requests) {
+    const art = arts.get(asset);
+    if (art?.vector === undefined || !drawWidth || art.raster.width === drawWidth) continue;
+    art.raster = await drawSvg(art.vector, drawWidth);
+    art.reduced.clear();
+    art.plates.clear();
+    pyramids.delete(asset);
+  }
+}
 
 const keyOf = (inks: Rgb[]) => inks.map((i) => i.join()).join(';');
 

@@ -1,8 +1,8 @@
 import { proxy, type Remote, wrap } from 'comlink';
-import type { ArtRequest, Progress } from './protocol';
+import type { ArtRequest, Incoming, Progress } from './protocol';
 import type { Services } from './services';
 
-export type { ArtRequest, FileProof, SceneRequest } from './protocol';
+export type { ArtRequest, CutArt, FileProof, Incoming, PageView, SceneRequest } from './protocol';
 
 /** Long work was stopped by the person; everything is as it was. */
 export class Stopped extends Error {
@@ -66,21 +66,33 @@ async function withArt<T>(
   return benches[bench].run(async (s) => {
     const assets = [...new Set(arts.map((a) => a.asset))];
     for (const asset of await s.missing(assets)) await s.take(asset, await load(asset));
+    if (arts.some((a) => a.drawWidth)) await s.drawVectors(arts);
     return call(s);
   });
 }
 
-export const look = (bytes: Uint8Array<ArrayBuffer>) => desk.run((s) => s.look(bytes));
+type Call<K extends keyof Services> = (
+  ...args: Parameters<Services[K]>
+) => Promise<Awaited<ReturnType<Services[K]>>>;
 
-export const previewPaper = (...args: Parameters<Services['previewPaper']>) =>
-  desk.run((s) => s.previewPaper(...args));
+export const look = (bytes: Uint8Array<ArrayBuffer>): Promise<Incoming> =>
+  desk.run((s) => s.look(bytes) as Promise<Incoming>);
+export const findPageIn: Call<'findPage'> = (bytes) => desk.run((s) => s.findPage(bytes));
+export const viewPage: Call<'view'> = (...args) =>
+  desk.run((s) => s.view(...args)) as ReturnType<Call<'view'>>;
+export const split: Call<'split'> = (bytes, ppi, settings, onProgress) =>
+  press.run((s) => s.split(bytes, ppi, settings, proxy(onProgress)));
+export const keepPieces: Call<'keep'> = (numbers, onProgress) =>
+  press.run((s) => s.keep(numbers, proxy(onProgress)));
+/** The page is done with: both workers let go of it. */
+export const letGoOfPage = () => Promise.all([desk, press].map((b) => b.run((s) => s.letGoOfPage())));
 
-export const split = (
-  bytes: Uint8Array<ArrayBuffer>,
-  ppi: number,
-  settings: Parameters<Services['split']>[2],
-  onProgress: Progress,
-) => press.run((s) => s.split(bytes, ppi, settings, proxy(onProgress)));
+export const joinParts: Call<'joinParts'> = (...args) => desk.run((s) => s.joinParts(...args));
+export const compose: Call<'compose'> = (...args) => desk.run((s) => s.compose(...args));
+export const lookAtFill: Call<'lookAtFill'> = (...args) => desk.run((s) => s.lookAtFill(...args));
+export const regionAt: Call<'regionAt'> = (...args) => desk.run((s) => s.regionAt(...args));
+export const fillLineArt: Call<'fill'> = (...args) => desk.run((s) => s.fill(...args));
+export const trace: Call<'trace'> = (...args) => press.run((s) => s.trace(...args));
 
 export const sprite = (request: ArtRequest, longSide: number, load: AssetLoader) =>
   withArt('desk', [request], load, (s) => s.sprite(request, longSide));

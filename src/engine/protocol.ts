@@ -1,7 +1,56 @@
 import type { Layout, Placed, Rgb, Size } from '../core';
 
-/** Which art, at which ppi, from the inks it was drawn in to the inks it is wanted in (ground left out). */
-export type ArtRequest = { motif: string; asset: string; ppi: number; from: Rgb[]; to: Rgb[] };
+/**
+ * Which art, at which ppi, from the inks it was drawn in to the inks it is wanted in (ground left out). Vector
+ * art says how wide it is to be drawn, px.
+ */
+export type ArtRequest = {
+  motif: string;
+  asset: string;
+  ppi: number;
+  from: Rgb[];
+  to: Rgb[];
+  drawWidth?: number;
+};
+
+/** A cut-out picture as a file to keep, and a small bitmap to know it by. */
+export type CutArt = {
+  png: Uint8Array<ArrayBuffer>;
+  sha256: string;
+  width: number;
+  height: number;
+  thumb: ImageBitmap;
+};
+
+/** A file that was looked at: a page, a vector, or a layered picture. `ppi` null: the file does not say. */
+export type Incoming = { sha256: string } & (
+  | {
+      kind: 'page';
+      type: 'png' | 'jpeg' | 'webp' | 'tiff';
+      width: number;
+      height: number;
+      ppi: number | null;
+      /** Taken with a camera, not scanned. */
+      camera: boolean;
+    }
+  | { kind: 'vector'; widthMm: number; heightMm: number; thumb: ImageBitmap }
+  | {
+      kind: 'layers';
+      width: number;
+      height: number;
+      ppi: number | null;
+      layers: (CutArt & { name: string; visible: boolean })[];
+    }
+);
+
+/** How a page is to be shown: at most `longSide` px, and which part of it (px of the page). */
+export type PageView =
+  | { show: 'picture'; longSide: number }
+  | {
+      show: 'page' | 'dirt' | 'art' | 'pieces';
+      longSide: number;
+      region: { x: number; y: number; width: number; height: number };
+    };
 
 /** A scene as it travels to a worker: art by name, not by pixel. */
 export type SceneRequest = {
@@ -27,4 +76,21 @@ export type FileProof = {
   joins: boolean;
   /** Every pixel read back is the one that was rendered. */
   faithful: boolean;
+};
+
+/** A page as it is shown: the bitmap, where its corner is on the page, and what was counted on the way. */
+export type PageSight = {
+  bitmap: ImageBitmap;
+  factor: number;
+  x: number;
+  y: number;
+  /** 64 steps from black to white. */
+  histogram?: number[];
+  /** Share of the paper that is not clean, and how many small marks are on it. */
+  grey?: number;
+  marks?: number;
+  /** Share under a hard shadow. */
+  shadow?: number;
+  /** Boxes of the pieces, px of the page; a sentence when there are none. */
+  boxes?: { x: number; y: number; width: number; height: number }[] | string;
 };

@@ -1,44 +1,31 @@
-import exifr from 'exifr';
 import { decode } from 'fast-png';
 import {
   differingPixels,
   encodePng,
   extractPalette,
   findings,
-  type IntakeSettings,
   MM_PER_INCH,
-  PictureRefused,
   pixelPlan,
   proveWrap,
-  type Raster,
-  readPictureHead,
-  removePaper,
   renderBlock,
   rollRaster,
   type Scene,
   sha256Of,
-  splitPieces,
-  withExif,
 } from '../core';
 import {
   colouredArt,
   decodeCutOut,
-  decodePicture,
+  drawVectors,
   hasArt,
   letGoOfArt,
   plainArt,
   putArt,
   sceneMotif,
 } from './art-store';
+import { pageServices } from './page-bench';
+import { partServices } from './parts-bench';
 import type { ArtRequest, FileProof, Progress, SceneRequest } from './protocol';
-
-function bitmapOf(raster: Raster): ImageBitmap {
-  const canvas = new OffscreenCanvas(raster.width, raster.height);
-  canvas
-    .getContext('2d')
-    ?.putImageData(new ImageData(new Uint8ClampedArray(raster.data), raster.width), 0, 0);
-  return canvas.transferToImageBitmap();
-}
+import { bitmapOf } from './surface';
 
 function sceneOf(request: SceneRequest): Scene {
   return {
@@ -48,50 +35,15 @@ function sceneOf(request: SceneRequest): Scene {
   };
 }
 
-let page: { key: string; raster: Raster } | undefined;
-async function pageOf(bytes: Uint8Array<ArrayBuffer>): Promise<{ key: string; raster: Raster }> {
-  const key = await sha256Of(bytes);
-  if (page?.key !== key) page = { key, raster: await decodePicture(bytes) };
-  return page;
-}
-
 /** Everything the workers do. Rasters travel as ImageBitmaps to look at and as PNG bytes to keep. */
 export const services = {
   /** Which of these assets the worker still needs. */
   missing: (assets: string[]) => assets.filter((a) => !hasArt(a)),
   letGoOfArt,
   take: (asset: string, bytes: Uint8Array) => putArt(asset, bytes),
-
-  /** Size and ppi of a picture file, or the reason why it is turned away. Decodes it to be sure. */
-  async look(bytes: Uint8Array<ArrayBuffer>) {
-    const head = readPictureHead(bytes);
-    const exif = head.type === 'jpeg' ? await exifr.parse(bytes.buffer).catch(() => undefined) : undefined;
-    try {
-      const { key, raster } = await pageOf(bytes);
-      return { ...withExif(head, exif), width: raster.width, height: raster.height, sha256: key };
-    } catch {
-      throw new PictureRefused(
-        'This picture is damaged: it could not be decoded. Copy it again from where it came from.',
-      );
-    }
-  },
-
-  async previewPaper(bytes: Uint8Array<ArrayBuffer>, ppi: number, settings: IntakeSettings) {
-    const { raster } = await pageOf(bytes);
-    return bitmapOf(removePaper(raster, ppi, settings));
-  },
-
-  async split(bytes: Uint8Array<ArrayBuffer>, ppi: number, settings: IntakeSettings, onProgress: Progress) {
-    const { raster } = await pageOf(bytes);
-    const pieces = splitPieces(raster, ppi, settings, (s) => onProgress(s * 0.8));
-    const out = [];
-    for (const [n, { art }] of pieces.entries()) {
-      const png = encodePng(art, ppi);
-      out.push({ png, sha256: await sha256Of(png), width: art.width, height: art.height });
-      onProgress(0.8 + (0.2 * (n + 1)) / pieces.length);
-    }
-    return out;
-  },
+  drawVectors,
+  ...pageServices,
+  ...partServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */
   sprite(request: ArtRequest, longSide: number) {

@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { type LogEntry, logEntrySchema, type Project, projectSchema } from '../core';
+import { type LogEntry, logEntrySchema, openProject, type Project } from '../core';
 
 /** A bolt on the shelf: the document, its log, and a strip of its cloth to know it by. */
 export type Bolt = { id: string; project: Project; log: LogEntry[]; changed: string; strip?: Blob };
@@ -22,11 +22,23 @@ const db = () => {
   return opened;
 };
 
+/** The document of a bolt brought up to date, or undefined when it is not sound. */
+function soundProject(project: unknown): Project | undefined {
+  try {
+    return openProject(project);
+  } catch {
+    return undefined;
+  }
+}
+
 /** All bolts, last changed first. A bolt whose document is not sound is left out, not deleted. */
 export async function listBolts(): Promise<Bolt[]> {
   const all = await (await db()).getAll('bolts');
   return all
-    .filter((b) => projectSchema.safeParse(b.project).success)
+    .flatMap((b) => {
+      const project = soundProject(b.project);
+      return project ? [{ ...b, project }] : [];
+    })
     .sort((a, b) => b.changed.localeCompare(a.changed));
 }
 
@@ -34,9 +46,9 @@ export async function listBolts(): Promise<Bolt[]> {
 export async function readBolt(id: string): Promise<Bolt | undefined> {
   const bolt = await (await db()).get('bolts', id);
   if (!bolt) return undefined;
-  const project = projectSchema.safeParse(bolt.project);
+  const project = soundProject(bolt.project);
   const log = logEntrySchema.array().safeParse(bolt.log);
-  return project.success ? { ...bolt, project: project.data, log: log.success ? log.data : [] } : undefined;
+  return project && { ...bolt, project, log: log.success ? log.data : [] };
 }
 
 /** Writes the document and its log; the strip of cloth is kept as it was. */

@@ -1,5 +1,14 @@
 import { beforeEach, expect, test, vi } from 'vitest';
-import { addColourway, addSheet, newProject, type Project, setInks, showColourway } from '../core';
+import {
+  addColourway,
+  addSheet,
+  DEFAULT_INTAKE,
+  motifOf,
+  newProject,
+  type Project,
+  setInks,
+  showColourway,
+} from '../core';
 import type { ArtRequest } from '../engine';
 
 type Asked = { motif: string; longSide: number; to: string };
@@ -25,19 +34,20 @@ const sheet = {
   name: 'Page',
   asset: 'a'.repeat(64),
   ppi: 300,
-  settings: { tolerance: 14, joined: true, speckMm2: 0.2, joinMm: 2, smallestMm2: 4 },
+  settings: DEFAULT_INTAKE,
 };
 function project(): Project {
-  const motifs = ['m', 'n', 'o'].map((id) => ({
-    id,
-    name: id,
-    role: 'hero' as const,
-    asset: id.repeat(64).replace(/[^0-9a-f]/g, 'b'),
-    width: 1600,
-    height: 800,
-    ppi: 300,
-    sheet: 's',
-  }));
+  const motifs = ['m', 'n', 'o'].map((id) =>
+    motifOf({
+      id,
+      name: id,
+      asset: id.repeat(64).replace(/[^0-9a-f]/g, 'b'),
+      width: 1600,
+      height: 800,
+      ppi: 300,
+      sheet: 's',
+    }),
+  );
   let p = setInks(addSheet(newProject('p', 'P'), sheet, motifs), [[190, 70, 50]], () => 'ink');
   p = addColourway(p, { id: 'dusk', name: 'Dusk', colours: ['#221a2b', '#f0dcc0'] });
   return showColourway(p, 'base');

@@ -24,7 +24,19 @@ export function artsOf(project: Project, colourwayId = project.shown): ArtReques
   const way = project.colourways.find((c) => c.id === colourwayId) ?? project.colourways[0];
   const from = project.inks.slice(1).map((i) => rgbOfHex(i.hex));
   const to = way.colours.slice(1).map(rgbOfHex);
-  return project.motifs.map((m) => ({ motif: m.id, asset: m.asset, ppi: m.ppi, from, to }));
+  return project.motifs.map((m) => ({ motif: m.id, asset: m.asset, from, to, ...drawnAt(project, m) }));
+}
+
+const MOST_DRAWN_PX = 6000;
+
+/** Vector art is drawn as fine as its largest placement prints; pixels stay what they are. */
+function drawnAt(project: Project, m: Motif): { ppi: number; drawWidth?: number } {
+  if (!m.vector) return { ppi: m.ppi };
+  const largest = Math.max(1, ...project.placements.filter((p) => p.motif === m.id).map((p) => p.scale));
+  const wanted = (m.width / m.ppi) * project.brief.ppi * largest;
+  const most = (MOST_DRAWN_PX * m.width) / Math.max(m.width, m.height);
+  const drawWidth = Math.max(16, Math.ceil(Math.min(wanted, most)));
+  return { ppi: (m.ppi * drawWidth) / m.width, drawWidth };
 }
 
 /** A project as the engine wants it; `ground` false leaves the cloth see-through. */
@@ -68,6 +80,8 @@ export function wantSprites(project: Project, pxPerMm: number) {
 const QUICK_PX = 640;
 
 const coloursOf = (art: ArtRequest) => `${art.to.join()}|${art.from.join()}`;
+const isAsWanted = (now: Sprite, motif: Motif, art: ArtRequest) =>
+  now.asset === motif.asset && now.ppi === art.ppi;
 
 function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
   const long = Math.max(motif.width, motif.height);
@@ -84,7 +98,7 @@ async function make(motif: Motif, art: ArtRequest, longSide: number): Promise<Sp
   const { bitmap, width, height, alpha } = await sprite(art, longSide, loadAsset);
   return {
     asset: motif.asset,
-    ppi: motif.ppi,
+    ppi: art.ppi,
     colours: coloursOf(art),
     longSide,
     bitmap,
@@ -111,7 +125,7 @@ async function round() {
         const art = arts.get(motif.id);
         const now = useSprites.getState().sprites.get(motif.id);
         const longSide = sizeFor(project, motif, pxPerMm);
-        const same = now?.asset === motif.asset && now.ppi === motif.ppi && now.longSide === longSide;
+        const same = art && now && isAsWanted(now, motif, art) && now.longSide === longSide;
         if (!art || (same && now.colours === coloursOf(art))) continue;
         const made = await make(motif, art, longSide);
         useSprites.setState((s) => ({ sprites: new Map(s.sprites).set(motif.id, made), trouble: null }));

@@ -1,5 +1,13 @@
 import { beforeEach, expect, test, vi } from 'vitest';
-import { addPlacement, addSheet, newProject, type Project, setColour } from '../core';
+import {
+  addPlacement,
+  addSheet,
+  DEFAULT_INTAKE,
+  motifOf,
+  newProject,
+  type Project,
+  setColour,
+} from '../core';
 import type { SceneRequest } from '../engine';
 
 const asked: number[] = [];
@@ -22,21 +30,21 @@ vi.mock('../shelf', () => ({ readAsset: async () => new Uint8Array() }));
 
 const { forgetChecks, layKey, proveWrapNow, useChecks, wantCheck } = await import('./checks');
 
-const settings = { tolerance: 14, joined: true, speckMm2: 0.2, joinMm: 2, smallestMm2: 4 };
-const motif = {
+const motif = motifOf({
   id: 'm',
   name: 'm',
-  role: 'hero' as const,
   asset: 'a'.repeat(64),
   width: 9,
   height: 9,
   ppi: 300,
   sheet: 's',
-};
+});
 function laid(n: number): Project {
-  let p = addSheet(newProject('p', 'P'), { id: 's', name: 'S', asset: 'a'.repeat(64), ppi: 300, settings }, [
-    motif,
-  ]);
+  let p = addSheet(
+    newProject('p', 'P'),
+    { id: 's', name: 'S', asset: 'a'.repeat(64), ppi: 300, settings: DEFAULT_INTAKE },
+    [motif],
+  );
   for (let k = 0; k < n; k++)
     p = addPlacement(p, { id: `${k}`, motif: 'm', x: k, y: k, angle: 0, scale: 1, mirror: false });
   return p;

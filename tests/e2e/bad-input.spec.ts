@@ -38,7 +38,7 @@ test('files that cannot be used are turned away with a reason, and nothing is lo
     { name: 'torn.png', mimeType: 'image/png', buffer: damaged },
   ]);
   const said = page.getByLabel('Motifs tray').getByRole('alert');
-  await expect(said).toContainText('letter.png: This is not a PNG, JPEG or WebP picture');
+  await expect(said).toContainText('letter.png: This is not a PNG, JPEG, WebP or TIFF picture');
   await expect(said).toContainText('cut.jpg: This file is cut short');
   await expect(said).toContainText('nothing.png: This picture has no area');
   await expect(said).toContainText('vast.png: This picture is 40000 x 40000 px');

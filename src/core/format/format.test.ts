@@ -122,7 +122,7 @@ describe('heads of pictures', () => {
       return 'taken';
     };
     expect(say(new TextEncoder().encode('Dear printer, here is my tile. '.repeat(9)))).toMatch(
-      /not a PNG, JPEG or WebP/,
+      /not a PNG, JPEG, WebP or TIFF/,
     );
     expect(say(new Uint8Array(0))).toMatch(/not a PNG/);
     expect(say(jpeg.slice(0, jpeg.length - 40))).toMatch(/cut short/);

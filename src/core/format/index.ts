@@ -1,3 +1,6 @@
 export { sha256Of } from './hash';
-export { PICTURE_LIMITS, type PictureHead, PictureRefused, readPictureHead, withExif } from './picture';
+export { isZip, type OraLayer, type OraPicture, readOra } from './ora';
+export { PICTURE_LIMITS, readPictureHead, withExif } from './picture';
 export { encodePng } from './png';
+export { type PictureHead, PictureRefused } from './refused';
+export { looksLikeSvg, readSvg, type VectorPicture } from './svg-in';

@@ -1,20 +1,11 @@
 import { MM_PER_INCH } from '../units';
-
-/** What a picture file says of itself before it is decoded. `ppi` null: the file does not say. */
-export type PictureHead = {
-  type: 'png' | 'jpeg' | 'webp';
-  width: number;
-  height: number;
-  ppi: number | null;
-};
-
-/** Why a file was turned away, in words for the person. */
-export class PictureRefused extends Error {
-  override name = 'PictureRefused';
-}
+import { type PictureHead, PictureRefused } from './refused';
+import { tiffHead } from './tiff-head';
 
 /** The largest picture taken in: 35 megapixel scans fit with room to spare. */
-export const PICTURE_LIMITS = { edgePx: 20000, megapixels: 80, fileMb: 200 } as const;
+export const PICTURE_LIMITS = { edgePx: 30000, megapixels: 200, fileMb: 400 } as const;
+
+const MOVING = 'This picture moves. Save the one frame that you want as a still picture.';
 
 const ascii = (b: Uint8Array, at: number, n: number) => String.fromCharCode(...b.subarray(at, at + n));
 const CUT_SHORT =
@@ -27,6 +18,7 @@ function pngHead(b: Uint8Array, view: DataView): PictureHead {
     const length = view.getUint32(at);
     const type = ascii(b, at + 4, 4);
     if (type === 'IEND') return head;
+    if (type === 'acTL') throw new PictureRefused(MOVING);
     if (type === 'pHYs' && length === 9 && b[at + 16] === 1) {
       const ppi = (view.getUint32(at + 8) * MM_PER_INCH) / 1000;
       head.ppi = ppi > 0 ? Math.round(ppi * 100) / 100 : null;
@@ -58,6 +50,11 @@ function jpegHead(b: Uint8Array, view: DataView): PictureHead {
     if (frame) {
       head.height = view.getUint16(at + 5);
       head.width = view.getUint16(at + 7);
+      if (b[at + 9] === 4) {
+        throw new PictureRefused(
+          'This JPEG is in printing inks (CMYK). Save it again in RGB, as a scan or screen picture.',
+        );
+      }
     }
     if (marker === 0xda) break;
     at += 2 + length;
@@ -72,6 +69,7 @@ function jpegHead(b: Uint8Array, view: DataView): PictureHead {
 function webpHead(b: Uint8Array, view: DataView): PictureHead {
   if (view.getUint32(4, true) + 8 > b.length) throw new PictureRefused(CUT_SHORT);
   const kind = ascii(b, 12, 4);
+  if (kind === 'VP8X' && b[20] & 2) throw new PictureRefused(MOVING);
   const u24 = (at: number) => b[at] | (b[at + 1] << 8) | (b[at + 2] << 16);
   const size =
     kind === 'VP8X'
@@ -85,8 +83,19 @@ function webpHead(b: Uint8Array, view: DataView): PictureHead {
   return { type: 'webp', ...size, ppi: null };
 }
 
+/** What else people bring, and what to do about it. */
+function otherKind(b: Uint8Array): string {
+  const brand = ascii(b, 8, 4);
+  if (ascii(b, 0, 4) === 'GIF8') return 'This is a GIF: it has too few colours for print. Save it as PNG.';
+  if (ascii(b, 4, 4) === 'ftyp') {
+    return `This is a ${brand.startsWith('avif') ? 'AVIF' : 'HEIC'} photo, which cannot be read here. Set the phone to JPEG, or save a JPEG of it.`;
+  }
+  if (ascii(b, 0, 4) === '%PDF') return 'This is a PDF. Save its page as PNG, TIFF or SVG.';
+  return 'This is not a PNG, JPEG, WebP or TIFF picture, an SVG or a layered ORA file, whatever its name says.';
+}
+
 /**
- * Reads size and ppi from the head of a PNG, JPEG or WebP without decoding it, and turns away what is none
+ * Reads size and ppi from the head of a PNG, JPEG, WebP or TIFF without decoding it, and turns away what is none
  * of these, is cut short, has no area, or is larger than PICTURE_LIMITS.
  * @throws PictureRefused with a sentence that says why and what to do.
  */
@@ -101,7 +110,9 @@ export function readPictureHead(bytes: Uint8Array): PictureHead {
   else if (long && view.getUint16(0) === 0xffd8) head = jpegHead(bytes, view);
   else if (long && ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP')
     head = webpHead(bytes, view);
-  else throw new PictureRefused('This is not a PNG, JPEG or WebP picture, whatever its name says.');
+  else if (long && [0x49492a00, 0x4d4d002a].includes(view.getUint32(0))) head = tiffHead(bytes, view);
+  else if (!bytes.length) throw new PictureRefused('This file is empty.');
+  else throw new PictureRefused(otherKind(bytes));
   const { width, height } = head;
   if (width < 1 || height < 1) throw new PictureRefused('This picture has no area: its size is 0 pixels.');
   const { edgePx, megapixels } = PICTURE_LIMITS;

@@ -1,98 +1,141 @@
-import { distanceTo, newRaster, type Raster } from '../raster';
+import { newRaster, type Raster } from '../raster';
 
 /**
- * Cuts art out of white paper without a pale rim. In the band where ink and paper mix (`band` px to either
- * side of the mask's edge) the ink's own colour is carried out from inside, and the share of ink in the mix
- * becomes the alpha: C = a F + (1 - a) white, solved for a. Art deeper inside keeps its pixels untouched.
- * @param mask 1 for art, same size as `flat`.
+ * Cuts art out of white paper without a pale rim. In the band where ink and paper mix (`band` px inside the
+ * mask's edge, one px outside) the ink's own colour is carried out from inside, ring by ring, and the share of
+ * ink in the mix becomes the alpha: C = a F + (1 - a) white, solved for a. Art deeper inside keeps its pixels
+ * untouched.
+ * @param mask 1 for this piece, 2 for other art (left out), 0 for paper; same size as `flat`.
  */
 export function cutWithCleanEdge(flat: Raster, mask: Uint8Array, band: number): Raster {
   const { width, height, data } = flat;
-  const paper = mask.map((m) => (m ? 0 : 1));
-  const depth = distanceTo(paper, width, height, false);
-  const away = distanceTo(mask, width, height, false);
   const out = newRaster(width, height);
-  const known = new Uint8Array(mask.length);
+  const from = new Uint32Array(data.buffer, data.byteOffset, mask.length);
+  const to = new Uint32Array(out.data.buffer, 0, mask.length);
+  for (let p = 0; p < mask.length; p++) if (mask[p] === 1) to[p] = from[p] | 0xff000000;
+  const depth = new Uint8Array(mask.length);
+  const rings = ringsOf(mask, depth, width, height, Math.max(1, Math.round(band)));
+
+  // Colours are carried from the inside out; what has no inside (a thin line) takes its darkest neighbour.
   const ink = new Float32Array(mask.length * 3);
-  const todo: number[] = [];
-  for (let p = 0; p < mask.length; p++) {
-    if (depth[p] > band) {
-      known[p] = 1;
-      for (let c = 0; c < 3; c++) {
-        out.data[p * 4 + c] = data[p * 4 + c];
-        ink[p * 3 + c] = data[p * 4 + c];
-      }
-      out.data[p * 4 + 3] = 255;
-    } else if (mask[p] || away[p] <= 1.5) {
-      todo.push(p);
-    }
+  const known = new Uint8Array(mask.length);
+  for (let k = rings.length - 1; k >= 0; k--) {
+    const ring = rings[k];
+    for (const p of ring) carry(p, depth, mask, known, ink, data, width, height);
+    for (const p of ring) known[p] = 1;
   }
-  carryOut(todo, known, ink, width, height, Math.ceil(band) + 3);
-  for (const p of todo) {
-    const own = [0, 1, 2].map((c) => data[p * 4 + c]);
-    const f = known[p] ? [ink[p * 3], ink[p * 3 + 1], ink[p * 3 + 2]] : darkestNear(data, p, width, height);
-    let dot = 0;
-    let len = 0;
-    for (let c = 0; c < 3; c++) {
-      dot += (255 - own[c]) * (255 - f[c]);
-      len += (255 - f[c]) ** 2;
-    }
-    // Art nearly as light as the paper: the mix cannot be told, so the mask decides.
-    const share = len < 900 ? mask[p] : Math.min(1, dot / len);
-    const keepOwn = mask[p] && share > 0.96;
-    for (let c = 0; c < 3; c++) out.data[p * 4 + c] = keepOwn ? own[c] : f[c];
-    out.data[p * 4 + 3] = keepOwn ? 255 : share < 0.06 ? 0 : share * 255;
-  }
+  for (const ring of rings) for (const p of ring) unmix(p, mask[p] === 1, ink, data, out.data);
   return out;
 }
 
-/** Spreads known ink colours to the pixels in `todo`, one ring a pass, by the mean of known neighbours. */
-function carryOut(
-  todo: number[],
-  known: Uint8Array,
-  ink: Float32Array,
+/**
+ * Ring 0 is paper that touches the piece, ring 1 its outermost pixels, and so on to `band`; `depth` is filled
+ * with the ring's number for art, and stays 0 for art deeper in.
+ */
+function ringsOf(
+  mask: Uint8Array,
+  depth: Uint8Array,
   width: number,
   height: number,
-  passes: number,
-) {
-  let open = todo;
-  for (let pass = 0; pass < passes && open.length; pass++) {
-    const reached: number[] = [];
-    const rest: number[] = [];
-    for (const p of open) {
-      let n = 0;
-      let r = 0;
-      let g = 0;
-      let b = 0;
+  band: number,
+): number[][] {
+  const rings: number[][] = [[], []];
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const p = y * width + x;
+      const own = mask[p] === 1;
+      if (!own && mask[p] !== 0) continue;
+      let meets = false;
+      if (own) {
+        meets =
+          (x > 0 && mask[p - 1] === 0) ||
+          (x < width - 1 && mask[p + 1] === 0) ||
+          (y > 0 && mask[p - width] === 0) ||
+          (y < height - 1 && mask[p + width] === 0);
+        if (meets) {
+          depth[p] = 1;
+          rings[1].push(p);
+        }
+      } else {
+        const l = x > 0 ? -1 : 0;
+        const r = x < width - 1 ? 1 : 0;
+        const u = y > 0 ? -width : 0;
+        const d = y < height - 1 ? width : 0;
+        meets =
+          mask[p + l] === 1 ||
+          mask[p + r] === 1 ||
+          mask[p + u] === 1 ||
+          mask[p + d] === 1 ||
+          mask[p + u + l] === 1 ||
+          mask[p + u + r] === 1 ||
+          mask[p + d + l] === 1 ||
+          mask[p + d + r] === 1;
+        if (meets) rings[0].push(p);
+      }
+    }
+  }
+  for (let k = 2; k <= band; k++) {
+    const ring: number[] = [];
+    // Alternating four and eight neighbours keeps the band near to round.
+    const wide = k % 2 === 0;
+    for (const p of rings[k - 1]) {
       const x = p % width;
-      const y = (p - x) / width;
-      for (let dy = -1; dy <= 1; dy++) {
-        for (let dx = -1; dx <= 1; dx++) {
-          if (x + dx < 0 || x + dx >= width || y + dy < 0 || y + dy >= height) continue;
-          const q = p + dy * width + dx;
-          if (!known[q]) continue;
-          n++;
-          r += ink[q * 3];
-          g += ink[q * 3 + 1];
-          b += ink[q * 3 + 2];
+      const l = x > 0 ? -1 : 0;
+      const r = x < width - 1 ? 1 : 0;
+      const u = p >= width ? -width : 0;
+      const d = p < mask.length - width ? width : 0;
+      const near = wide ? [l, r, u, d, u + l, u + r, d + l, d + r] : [l, r, u, d];
+      for (const n of near) {
+        const q = p + n;
+        if (mask[q] === 1 && depth[q] === 0) {
+          depth[q] = k;
+          ring.push(q);
         }
       }
-      if (n) {
-        ink[p * 3] = r / n;
-        ink[p * 3 + 1] = g / n;
-        ink[p * 3 + 2] = b / n;
-        reached.push(p);
-      } else rest.push(p);
     }
-    for (const p of reached) known[p] = 1;
-    open = rest;
+    rings.push(ring);
   }
+  return rings;
 }
 
-/** Lines thinner than the band have no inside: their ink is the darkest colour within two pixels. */
-function darkestNear(data: Uint8ClampedArray, p: number, width: number, height: number): number[] {
+/** The ink at a band pixel: the mean of the neighbours that are known, deeper ones being known already. */
+function carry(
+  p: number,
+  depth: Uint8Array,
+  mask: Uint8Array,
+  known: Uint8Array,
+  ink: Float32Array,
+  data: Uint8ClampedArray,
+  width: number,
+  height: number,
+) {
   const x = p % width;
   const y = (p - x) / width;
+  let n = 0;
+  let r = 0;
+  let g = 0;
+  let b = 0;
+  for (let qy = y > 0 ? y - 1 : 0; qy <= y + 1 && qy < height; qy++) {
+    for (let qx = x > 0 ? x - 1 : 0; qx <= x + 1 && qx < width; qx++) {
+      const q = qy * width + qx;
+      if (known[q]) {
+        r += ink[q * 3];
+        g += ink[q * 3 + 1];
+        b += ink[q * 3 + 2];
+      } else if (mask[q] === 1 && depth[q] === 0) {
+        r += data[q * 4];
+        g += data[q * 4 + 1];
+        b += data[q * 4 + 2];
+      } else continue;
+      n++;
+    }
+  }
+  if (n) {
+    ink[p * 3] = r / n;
+    ink[p * 3 + 1] = g / n;
+    ink[p * 3 + 2] = b / n;
+    return;
+  }
   let best = p * 4;
   let dark = 766;
   for (let qy = Math.max(0, y - 2); qy <= Math.min(height - 1, y + 2); qy++) {
@@ -105,5 +148,34 @@ function darkestNear(data: Uint8ClampedArray, p: number, width: number, height: 
       }
     }
   }
-  return [data[best], data[best + 1], data[best + 2]];
+  for (let c = 0; c < 3; c++) ink[p * 3 + c] = data[best + c];
+}
+
+function unmix(p: number, own: boolean, ink: Float32Array, data: Uint8ClampedArray, out: Uint8ClampedArray) {
+  const i = p * 4;
+  let dot = 0;
+  let len = 0;
+  for (let c = 0; c < 3; c++) {
+    const away = 255 - ink[p * 3 + c];
+    dot += (255 - data[i + c]) * away;
+    len += away * away;
+  }
+  // Art nearly as light as the paper: the mix cannot be told, so the mask decides.
+  const share = len < 900 ? (own ? 1 : 0) : Math.min(1, dot / len);
+  const keepOwn = own && share > 0.96;
+  for (let c = 0; c < 3; c++) out[i + c] = keepOwn ? data[i + c] : ink[p * 3 + c];
+  out[i + 3] = keepOwn ? 255 : share < 0.06 ? 0 : share * 255;
+}
+
+/** Lets the alpha rise from the edge inwards over `px`, for a softer join with the cloth. */
+export function softenEdge(art: Raster, px: number): void {
+  if (px < 0.5) return;
+  const { width, height, data } = art;
+  const mask = new Uint8Array(width * height);
+  for (let p = 0; p < mask.length; p++) mask[p] = data[p * 4 + 3] >= 128 ? 1 : 0;
+  const depth = new Uint8Array(mask.length);
+  const deep = Math.min(250, Math.ceil(px));
+  for (const [k, ring] of ringsOf(mask, depth, width, height, deep).entries()) {
+    for (const p of ring) data[p * 4 + 3] = Math.min(data[p * 4 + 3], (255 * k) / (px + 1));
+  }
 }

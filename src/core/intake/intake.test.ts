@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { newRaster, type Raster } from '../raster';
-import { DEFAULT_INTAKE, estimatePaper, flattenPaper, NoMotifs, removePaper, splitPieces } from '.';
+import { DEFAULT_INTAKE, estimatePaper, evenLight, NoMotifs, splitPieces, toneOf } from '.';
 
 type Blot = { x: number; y: number; r: number; rgb: [number, number, number] };
 
@@ -113,14 +113,13 @@ describe('separating motifs', () => {
     const sheet = page(160, 120, [{ x: 80, y: 60, r: 30, rgb: INK[2] }]);
     const before = sheet.data.slice();
     splitPieces(sheet, 100, DEFAULT_INTAKE);
-    removePaper(sheet, 100, DEFAULT_INTAKE);
     expect(sheet.data).toEqual(before);
   });
 });
 
 test('flattened paper is white to within the grain, under a 15 % shade', () => {
   const sheet = page(300, 200, [{ x: 150, y: 100, r: 50, rgb: INK[0] }], 0.15);
-  const flat = flattenPaper(sheet, estimatePaper(sheet));
+  const flat = evenLight(sheet, toneOf(sheet, estimatePaper(sheet), DEFAULT_INTAKE));
   for (const [x, y] of [
     [10, 10],
     [290, 190],

@@ -1,32 +1,15 @@
-import { crop, distanceTo, labelAreas, type Raster, reduceTo } from '../raster';
-import { RangeMessage } from '../units';
-import { cutWithCleanEdge } from './clean-edge';
-import { estimatePaper, flattenPaper } from './paper';
-import { artMask } from './remove-paper';
+import type { Point } from '../lattice';
+import { newRaster, type Raster } from '../raster';
+import { mmToPx, RangeMessage } from '../units';
+import { artMask, ownAlpha } from './art-mask';
+import { backArt } from './back-art';
+import { cutWithCleanEdge, softenEdge } from './clean-edge';
+import { type Group, groupPieces } from './group';
+import { estimatePaper, evenLight, type Paper, paperIsDark, type Tone, toneOf, WHITE_PAPER } from './paper';
+import type { IntakeSettings } from './settings';
+import { pageMap } from './square';
 
-/** How a page is taken apart; kept with the page, so that it can be run again. Lengths in mm. */
-export type IntakeSettings = {
-  /** 0 to 100: how far from paper white still counts as paper. */
-  tolerance: number;
-  /** true: only paper joined to the page's edge goes. */
-  joined: boolean;
-  /** Marks with less area than this, in square mm, are dust. */
-  speckMm2: number;
-  /** Pieces closer than this are one motif (a kite and its tail). */
-  joinMm: number;
-  /** Pieces with less area than this, in square mm, are not offered. */
-  smallestMm2: number;
-};
-
-export const DEFAULT_INTAKE: IntakeSettings = {
-  tolerance: 14,
-  joined: true,
-  speckMm2: 0.25,
-  joinMm: 2.5,
-  smallestMm2: 4,
-};
-
-/** A cut-out piece: RGBA art, and where its box lay on the page, px. */
+/** A cut-out piece: RGBA art, and where its box lay on the squared page, px. */
 export type Piece = { x: number; y: number; art: Raster };
 
 /** Why a page gave no motifs, in words for the person. */
@@ -34,57 +17,62 @@ export class NoMotifs extends Error {
   override name = 'NoMotifs';
 }
 
-const speckPx = (s: IntakeSettings, ppi: number) => s.speckMm2 * (ppi / 25.4) ** 2;
+const MOST_PIECES = 500;
 
-/** The page with its paper made clear, at a size to look at (`longSide` px at most). */
-export function removePaper(raster: Raster, ppi: number, settings: IntakeSettings, longSide = 900): Raster {
+/** How px of the picture become px of a page raster that is `factor` times smaller than the squared page. */
+export function toPageOf(settings: IntakeSettings, factor = 1): (p: Point) => Point {
+  const map = settings.corners ? pageMap(settings.corners).toPage : (p: Point) => p;
+  return (p) => {
+    const at = map(p);
+    return { x: at.x / factor, y: at.y / factor };
+  };
+}
+
+/**
+ * What is known of a page before it is cut: its paper, how it is evened, and what on it is art. `cutOut`: the
+ * picture came with its paper already gone, and keeps its own alpha.
+ */
+export type ReadPage = {
+  page: Raster;
+  ppi: number;
+  paper: Paper;
+  tone: Tone;
+  mask: Uint8Array;
+  cutOut: boolean;
+};
+
+/**
+ * Finds the paper of a squared page and the art on it.
+ * @param ppi of the page raster as given.
+ * @param factor how many times smaller the raster is than the squared page.
+ * @throws RangeMessage for settings that cannot be.
+ */
+export function readPage(page: Raster, ppi: number, settings: IntakeSettings, factor = 1): ReadPage {
   if (!(settings.tolerance >= 0 && settings.tolerance <= 100)) {
     throw new RangeMessage('The tolerance goes from 0 to 100.');
   }
-  const { raster: small, factor } = reduceTo(raster, longSide);
-  const flat = flattenPaper(small, estimatePaper(small));
-  const mask = artMask(flat, {
-    tolerance: settings.tolerance,
-    joined: settings.joined,
-    speckPx: speckPx(settings, ppi / factor),
-  });
-  for (let p = 0; p < mask.length; p++) if (!mask[p]) flat.data[p * 4 + 3] = 0;
-  return flat;
+  const own = ownAlpha(page);
+  const paper = own ? WHITE_PAPER : estimatePaper(page);
+  const tone = toneOf(page, paper, settings);
+  const mask = artMask(page, ppi, settings, tone, toPageOf(settings, factor), own);
+  return { page, ppi, paper, tone, mask, cutOut: own !== null };
 }
 
-type Group = { label: number; x0: number; y0: number; x1: number; y1: number; area: number };
-
 /**
- * Takes a page apart into separate motifs: light evened, paper found, dust dropped, pieces grouped by
- * nearness, each cut out with a clean edge. Pieces come in reading order.
- * @param onProgress share done, 0 to 1.
- * @throws NoMotifs for a blank page or one inked all over.
+ * The pieces of a page that was read, in reading order.
+ * @throws NoMotifs for a blank page, one inked all over, or one with more than 500 pieces.
  */
-export function splitPieces(
-  raster: Raster,
-  ppi: number,
-  settings: IntakeSettings,
-  onProgress: (share: number) => void = () => {},
-): Piece[] {
-  const { width, height } = raster;
-  const paper = estimatePaper(raster);
-  const dark = paper.coef.every((c) => c[0] < 90);
-  const flat = flattenPaper(raster, paper);
-  onProgress(0.2);
-  const mask = artMask(flat, {
-    tolerance: settings.tolerance,
-    joined: settings.joined,
-    speckPx: speckPx(settings, ppi),
-  });
-  onProgress(0.5);
+export function piecesOf(read: ReadPage, settings: IntakeSettings, factor = 1) {
+  const { page, ppi, paper, mask, cutOut } = read;
+  const { width, height } = page;
   let inked = 0;
   for (const m of mask) inked += m;
-  if (dark || inked > mask.length * 0.96) {
+  if (!cutOut && (paperIsDark(paper) || inked > mask.length * 0.96)) {
     throw new NoMotifs(
       'This page is inked all over: there is no paper between the motifs to take away. Scan with some paper around each motif, or raise the tolerance.',
     );
   }
-  const { labels, groups, step, labelWidth } = groupByNearness(mask, width, height, settings, ppi);
+  const { runs, groups } = groupPieces(mask, width, height, ppi, settings, toPageOf(settings, factor));
   const smallest = settings.smallestMm2 * (ppi / 25.4) ** 2;
   const kept = groups.filter((g) => g.area >= smallest);
   if (!kept.length) {
@@ -92,83 +80,94 @@ export function splitPieces(
       'No motif was found: nothing on this page stands out from the paper. Is it blank, or the right way up? A lower tolerance finds fainter marks.',
     );
   }
-  onProgress(0.6);
-  const margin = 4;
-  const pieces = kept.map((g, n) => {
-    const x0 = Math.max(0, g.x0 - margin);
-    const y0 = Math.max(0, g.y0 - margin);
-    const w = Math.min(width, g.x1 + 1 + margin) - x0;
-    const h = Math.min(height, g.y1 + 1 + margin) - y0;
-    const own = new Uint8Array(w * h);
-    for (let y = 0; y < h; y++) {
-      for (let x = 0; x < w; x++) {
-        const px = x0 + x;
-        const py = y0 + y;
-        if (!mask[py * width + px]) continue;
-        if (labels[Math.floor(py / step) * labelWidth + Math.floor(px / step)] === g.label)
-          own[y * w + x] = 1;
-      }
-    }
-    const art = cutWithCleanEdge(crop(flat, x0, y0, w, h), own, Math.max(1.5, ppi / 150));
-    onProgress(0.6 + (0.4 * (n + 1)) / kept.length);
-    return { x: x0, y: y0, art };
-  });
-  return readingOrder(pieces);
+  if (kept.length > MOST_PIECES) {
+    throw new NoMotifs(
+      `There are ${kept.length} pieces on this page, more than the ${MOST_PIECES} that can be kept. Set a larger smallest size, or a higher tolerance if they are dirt.`,
+    );
+  }
+  return { runs, groups: readingOrder(kept) };
 }
 
-/** Areas closer than joinMm get one label, on a grid `step` px coarse; boxes and areas in page px. */
-function groupByNearness(
-  mask: Uint8Array,
-  width: number,
-  height: number,
-  settings: IntakeSettings,
+/** Room left clear round a piece, px. */
+const MARGIN = 4;
+
+/**
+ * Takes a squared page apart into separate motifs: light evened, paper found, dust dropped, pieces grouped by
+ * nearness, each cut out with a clean edge. Pieces come in reading order.
+ * @param ppi of the page.
+ * @param onProgress share done, 0 to 1.
+ * @throws NoMotifs as piecesOf; RangeMessage for settings that cannot be.
+ */
+export function splitPieces(
+  page: Raster,
   ppi: number,
-) {
-  const step = Math.max(1, Math.ceil(Math.max(width, height) / 1600));
-  const w = Math.ceil(width / step);
-  const h = Math.ceil(height / step);
-  const coarse = new Uint8Array(w * h);
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      if (mask[y * width + x]) coarse[Math.floor(y / step) * w + Math.floor(x / step)] = 1;
+  settings: IntakeSettings,
+  onProgress: (share: number) => void = () => {},
+): Piece[] {
+  const read = readPage(page, ppi, settings);
+  onProgress(0.4);
+  const { runs, groups } = piecesOf(read, settings);
+  onProgress(0.55);
+  const rowOf = new Int32Array(runs.start.length);
+  for (let y = 0; y < page.height; y++) rowOf.fill(y, runs.rows[y], runs.rows[y + 1]);
+  return groups.map((g, n) => {
+    const x = Math.max(0, g.x0 - MARGIN);
+    const y = Math.max(0, g.y0 - MARGIN);
+    const width = Math.min(page.width, g.x1 + 1 + MARGIN) - x;
+    const height = Math.min(page.height, g.y1 + 1 + MARGIN) - y;
+    const box = { x, y, width, height };
+    const own = new Uint8Array(width * height);
+    for (let row = 0; row < height; row++) {
+      const from = (y + row) * page.width + x;
+      for (let col = 0; col < width; col++) own[row * width + col] = read.mask[from + col] ? 2 : 0;
     }
-  }
-  const near = distanceTo(coarse, w, h, false);
-  const reach = (settings.joinMm * ppi) / 25.4 / step / 2;
-  const grown = new Uint8Array(near.length);
-  for (let p = 0; p < near.length; p++) grown[p] = near[p] <= reach ? 1 : 0;
-  const { labels, count } = labelAreas(grown, w, h);
-  const groups: Group[] = Array.from({ length: count }, (_, i) => ({
-    label: i + 1,
-    x0: width,
-    y0: height,
-    x1: 0,
-    y1: 0,
-    area: 0,
-  }));
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      if (!mask[y * width + x]) continue;
-      const g = groups[labels[Math.floor(y / step) * w + Math.floor(x / step)] - 1];
-      g.area++;
-      if (x < g.x0) g.x0 = x;
-      if (x > g.x1) g.x1 = x;
-      if (y < g.y0) g.y0 = y;
-      if (y > g.y1) g.y1 = y;
+    for (const i of g.runs) {
+      const row = (rowOf[i] - y) * width - x;
+      own.fill(1, row + runs.start[i], row + runs.end[i]);
     }
+    const art = cutPiece(read, box, own, settings);
+    onProgress(0.55 + (0.45 * (n + 1)) / groups.length);
+    return { x, y, art };
+  });
+}
+
+function cutPiece(
+  { page, ppi, tone, cutOut }: ReadPage,
+  box: { x: number; y: number; width: number; height: number },
+  own: Uint8Array,
+  { back, softMm }: IntakeSettings,
+): Raster {
+  const flat = evenLight(page, tone, box);
+  const art = cutOut ? keepOwnEdge(flat, own) : cutWithCleanEdge(flat, own, Math.max(1.5, ppi / 150));
+  const backed = back
+    ? backArt(art, {
+        shrinkPx: mmToPx(back.shrinkMm, ppi),
+        bridgePx: mmToPx(back.bridgeMm, ppi),
+        ...(back.with === 'page' ? { backing: flat } : {}),
+      }).art
+    : art;
+  softenEdge(backed, mmToPx(softMm, ppi));
+  return backed;
+}
+
+/** A piece of a picture that is already cut out: its pixels as they are, with the soft edge round them. */
+function keepOwnEdge(flat: Raster, own: Uint8Array): Raster {
+  const out = newRaster(flat.width, flat.height);
+  for (let p = 0; p < own.length; p++) {
+    const soft = own[p] === 0 && flat.data[p * 4 + 3] < 128;
+    if (own[p] === 1 || soft) out.data.set(flat.data.subarray(p * 4, p * 4 + 4), p * 4);
   }
-  return { labels, groups, step, labelWidth: w };
+  return out;
 }
 
 /** Top to bottom by rows, left to right within a row. */
-function readingOrder(pieces: Piece[]): Piece[] {
-  const byTop = [...pieces].sort((a, b) => a.y - b.y);
-  const rows: Piece[][] = [];
-  for (const piece of byTop) {
+function readingOrder(groups: Group[]): Group[] {
+  const rows: Group[][] = [];
+  for (const g of [...groups].sort((a, b) => a.y0 - b.y0)) {
     const row = rows.at(-1);
     const first = row?.[0];
-    if (row && first && piece.y + piece.art.height / 2 < first.y + first.art.height) row.push(piece);
-    else rows.push([piece]);
+    if (row && first && (g.y0 + g.y1) / 2 < first.y1) row.push(g);
+    else rows.push([g]);
   }
-  return rows.flatMap((row) => row.sort((a, b) => a.x - b.x));
+  return rows.flatMap((row) => row.sort((a, b) => a.x0 - b.x0));
 }

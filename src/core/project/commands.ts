@@ -50,22 +50,70 @@ function wrapAll(d: Draft<Project>) {
   for (const p of d.placements) Object.assign(p, wrapPoint(lattice, p));
 }
 
-/** Takes in a page and the motifs that were kept from it. */
-export const addSheet = (project: Project, sheet: Sheet, motifs: Motif[]) =>
+/** Takes in motifs that came without a page: vectors, layers, parts. */
+export const addMotifs = (project: Project, motifs: Motif[]) =>
   edit(project, (d) => {
-    d.sheets.push(sheet);
     d.motifs.push(...motifs);
   });
 
+/** What a person says of motifs, one or many at once. */
 export const setMotif = (
   project: Project,
-  id: string,
-  change: Partial<Pick<Motif, 'name' | 'role' | 'ppi'>>,
+  ids: string | string[],
+  change: Partial<Pick<Motif, 'name' | 'role' | 'direction' | 'source' | 'permission'>>,
 ) =>
   edit(project, (d) => {
-    const motif = d.motifs.find((m) => m.id === id);
-    if (motif) Object.assign(motif, change);
+    for (const m of d.motifs) if (ids.includes(m.id) || ids === m.id) Object.assign(m, change);
   });
+
+/** New art for a motif: all that comes with it. */
+export type NewArt = Pick<Motif, 'asset' | 'width' | 'height' | 'ppi'> &
+  Partial<Pick<Motif, 'vector' | 'sheet' | 'box' | 'parts' | 'fill'>>;
+
+/**
+ * Puts new art in the place of a motif's old one. Every placement keeps its place, its angle and its printed
+ * size. Art that was only cut anew from its page keeps the page's scale instead, and what shows of it stays
+ * where it was: `moved` is how far the middle of its box went on the page, mm.
+ */
+export const replaceArt = (project: Project, id: string, art: NewArt, moved?: { x: number; y: number }) =>
+  edit(project, (d) => {
+    const motif = d.motifs.find((m) => m.id === id);
+    if (!motif) return;
+    const sizeOf = (m: { width: number; height: number; ppi: number }) =>
+      Math.sqrt(m.width * m.height) / m.ppi;
+    const grow = moved ? 1 : sizeOf(motif) / sizeOf(art);
+    const lattice = latticeMm(d);
+    for (const p of d.placements) {
+      if (p.motif !== id) continue;
+      if (moved) {
+        const turn = (p.angle * Math.PI) / 180;
+        const x = moved.x * p.scale * (p.mirror ? -1 : 1);
+        const y = moved.y * p.scale;
+        const to = {
+          x: p.x + x * Math.cos(turn) - y * Math.sin(turn),
+          y: p.y + x * Math.sin(turn) + y * Math.cos(turn),
+        };
+        Object.assign(p, wrapPoint(lattice, to));
+      }
+      p.scale = Math.min(20, Math.max(0.02, p.scale * grow));
+    }
+    Object.assign(motif, { vector: false, parts: [], fill: null, ...art });
+  });
+
+/** New art for a motif that is there; `moved` when it was only cut anew (see replaceArt). */
+export type Anew = { motif: string; art: NewArt; moved?: { x: number; y: number } };
+
+/** Takes in a page (or one that is there, run again with other settings) and the motifs that were kept from it. */
+export const addSheet = (project: Project, sheet: Sheet, motifs: Motif[], anew: Anew[] = []) => {
+  let next = edit(project, (d) => {
+    const there = d.sheets.find((s) => s.id === sheet.id);
+    if (there) Object.assign(there, sheet);
+    else d.sheets.push(sheet);
+    d.motifs.push(...motifs);
+  });
+  for (const { motif, art, moved } of anew) next = replaceArt(next, motif, art, moved);
+  return next;
+};
 
 /** Takes a motif away with all its placements. The page it came from stays. */
 export const removeMotif = (project: Project, id: string) =>

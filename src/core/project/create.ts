@@ -1,10 +1,10 @@
 import { MM_PER_INCH } from '../units';
-import type { Project } from './schema';
+import type { Motif, Project } from './schema';
 
 /** A new bolt: 12 x 12 in at 300 ppi, half-drop, nothing on the cloth yet. */
 export function newProject(id: string, name: string): Project {
   return {
-    version: 1,
+    version: 2,
     id,
     name,
     brief: { widthMm: 12 * MM_PER_INCH, heightMm: 12 * MM_PER_INCH, ppi: 300, unit: 'in' },
@@ -15,5 +15,23 @@ export function newProject(id: string, name: string): Project {
     inks: [{ id: 'ground', name: 'Ground', hex: '#f4ecdc' }],
     colourways: [{ id: 'base', name: 'First colourway', colours: ['#f4ecdc'] }],
     shown: 'base',
+  };
+}
+
+/** A motif of which only the art is known: a filler that turns freely, its permission still to be asked. */
+export function motifOf(
+  known: Pick<Motif, 'id' | 'name' | 'asset' | 'width' | 'height' | 'ppi'> & Partial<Motif>,
+): Motif {
+  return {
+    role: 'filler',
+    direction: 'free',
+    source: '',
+    permission: 'ask',
+    vector: false,
+    sheet: null,
+    box: null,
+    parts: [],
+    fill: null,
+    ...known,
   };
 }

@@ -1,5 +1,6 @@
 export * from './commands';
-export { newProject } from './create';
+export { motifOf, newProject } from './create';
+export { openProject } from './open';
 export {
   type Brief,
   type Colourway,
@@ -8,6 +9,9 @@ export {
   logEntrySchema,
   type Motif,
   type MotifRole,
+  type Part,
+  PERMISSIONS,
+  type Permission,
   type Placement,
   type Project,
   projectSchema,

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { completeSize, effectivePpi, repeatsAcross, sizeLadder } from '..';
+import { DEFAULT_INTAKE } from '../intake';
 import { latticeOf } from '../lattice';
 import { hitTest, reachOf, type Silhouette } from '../lay';
 import {
   addColourway,
   addPlacement,
   addSheet,
+  motifOf,
   newProject,
   type Project,
   projectSchema,
@@ -21,20 +23,14 @@ import {
 } from '.';
 
 const sha = 'a'.repeat(64);
-const motif = (id: string) => ({
-  id,
-  name: id,
-  role: 'hero' as const,
-  asset: sha,
-  width: 300,
-  height: 200,
-  ppi: 300,
-  sheet: 's',
-});
-const settings = { tolerance: 14, joined: true, speckMm2: 0.2, joinMm: 2, smallestMm2: 4 };
+const motif = (id: string) =>
+  motifOf({ id, name: id, role: 'hero', asset: sha, width: 300, height: 200, ppi: 300, sheet: 's' });
 const start = (): Project => {
   let p = newProject('id', 'Bolt');
-  p = addSheet(p, { id: 's', name: 'Page', asset: sha, ppi: 300, settings }, [motif('m'), motif('n')]);
+  p = addSheet(p, { id: 's', name: 'Page', asset: sha, ppi: 300, settings: DEFAULT_INTAKE }, [
+    motif('m'),
+    motif('n'),
+  ]);
   p = addPlacement(p, { id: 'a', motif: 'm', x: 10, y: 20, angle: 0, scale: 1, mirror: false });
   return addPlacement(p, { id: 'b', motif: 'n', x: 400, y: -20, angle: 370, scale: 1, mirror: false });
 };

@@ -1,5 +1,9 @@
 import { z } from 'zod';
+import { type IntakeSettings, PART_KINDS } from '../intake';
 import { LIMITS } from '../units';
+
+/** What may be done with the art; `ask` until the person has answered. */
+export const PERMISSIONS = ['mine', 'bought', 'public', 'ask'] as const;
 
 const id = z.string().min(1).max(64);
 const sha = z.string().regex(/^[0-9a-f]{64}$/);
@@ -22,32 +26,67 @@ const briefSchema = z.object({
   unit: z.enum(['in', 'cm']),
 });
 
+const point = z.object({ x: z.number().min(-1e6).max(1e6), y: z.number().min(-1e6).max(1e6) });
+const line = z.tuple([point, point]);
+const percent = z.number().min(0).max(100);
+const shortMm = z.number().min(0).max(50);
+
+const settingsSchema = z.object({
+  corners: z.tuple([point, point, point, point]).nullable(),
+  evenLight: z.boolean(),
+  white: percent,
+  black: percent,
+  tolerance: percent,
+  joined: z.boolean(),
+  areas: z.array(point.extend({ take: z.boolean() })).max(500),
+  strokes: z
+    .array(z.object({ erase: z.boolean(), widthMm: shortMm, points: z.array(point).min(1).max(4000) }))
+    .max(500),
+  softMm: shortMm,
+  back: z.object({ shrinkMm: shortMm, bridgeMm: shortMm, with: z.enum(['white', 'page']) }).nullable(),
+  speckMm2: percent,
+  joinMm: shortMm,
+  smallestMm2: z.number().min(0).max(10000),
+  links: z.array(line).max(300),
+  cuts: z.array(line).max(300),
+  lassos: z.array(z.array(point).min(3).max(2000)).max(200),
+}) satisfies z.ZodType<IntakeSettings>;
+
 /** A page as it came in. The file itself is never altered; `settings` can be run again on it. */
-const sheetSchema = z.object({
-  id,
-  name,
-  asset: sha,
-  ppi,
-  settings: z.object({
-    tolerance: z.number().min(0).max(100),
-    joined: z.boolean(),
-    speckMm2: z.number().min(0).max(100),
-    joinMm: z.number().min(0).max(50),
-    smallestMm2: z.number().min(0).max(10000),
-  }),
+const sheetSchema = z.object({ id, name, asset: sha, ppi, settings: settingsSchema });
+
+/** One part of a motif's art, in register with the others; `hex` colours it all over. */
+const partSchema = z.object({ id, name, kind: z.enum(PART_KINDS), asset: sha, hex: hex.nullable() });
+
+/** How line art was filled: the art it was before, and a colour for the region at each point (px of the art). */
+const fillSchema = z.object({
+  from: sha,
+  bridgeMm: shortMm,
+  trapMm: shortMm,
+  colours: z.array(point.extend({ hex })).max(2000),
 });
 
 const motifSchema = z.object({
   id,
   name,
   role: z.enum(['hero', 'secondary', 'filler']),
-  /** The cut-out art, a PNG in the asset store, and its size in px. */
+  /** Whether it has a top, or turns freely. */
+  direction: z.enum(['top', 'free']),
+  /** Where the art comes from, in the person's words. */
+  source: z.string().max(200),
+  permission: z.enum(PERMISSIONS),
+  /** The cut-out art in the asset store (a PNG, or an SVG when `vector`), and its size in px at its ppi. */
   asset: sha,
-  width: z.number().int().min(1).max(20000),
-  height: z.number().int().min(1).max(20000),
+  width: z.number().int().min(1).max(30000),
+  height: z.number().int().min(1).max(30000),
   ppi,
-  /** The sheet that it was cut from. */
-  sheet: id,
+  vector: z.boolean(),
+  /** The page that it was cut from, and its box there in px of the squared page. */
+  sheet: id.nullable(),
+  box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }).nullable(),
+  /** The parts that the art is put together from, lowest first; empty for art in one piece. */
+  parts: z.array(partSchema).max(60),
+  fill: fillSchema.nullable(),
 });
 
 /** A motif laid once per cell: its middle in mm from the cell's corner, degrees clockwise. */
@@ -67,7 +106,7 @@ const colourwaySchema = z.object({ id, name, colours: z.array(hex).min(1).max(64
 
 export const projectSchema = z
   .object({
-    version: z.literal(1),
+    version: z.literal(2),
     id,
     name,
     brief: briefSchema,
@@ -106,6 +145,8 @@ export type Brief = Project['brief'];
 export type Sheet = Project['sheets'][number];
 export type Motif = Project['motifs'][number];
 export type MotifRole = Motif['role'];
+export type Permission = Motif['permission'];
+export type Part = Motif['parts'][number];
 export type Placement = Project['placements'][number];
 export type Ink = Project['inks'][number];
 export type Colourway = Project['colourways'][number];

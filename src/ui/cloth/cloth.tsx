@@ -6,6 +6,7 @@ import { cellOutline } from '@/core';
 import { useSprites, wantSprites } from '@/state/arts';
 import { useBolt } from '@/state/bolt';
 import { useView, zoomAbout } from '@/state/view';
+import { layMotif, MOTIF_DRAG } from '../steps/lay/another';
 import { SURROUND } from '../theme/theme';
 import Handles from './handles';
 import { Painter } from './painter';
@@ -115,6 +116,18 @@ export default function Cloth() {
       data-testid="cloth"
       data-px-per-mm={screen?.sx}
       {...grab}
+      onDragOver={(e) => {
+        if (!e.dataTransfer.types.includes(MOTIF_DRAG)) return;
+        e.preventDefault();
+        e.dataTransfer.dropEffect = 'copy';
+      }}
+      onDrop={(e) => {
+        const motif = e.dataTransfer.getData(MOTIF_DRAG);
+        if (!motif) return;
+        e.preventDefault();
+        const at = e.currentTarget.getBoundingClientRect();
+        layMotif(motif, { x: e.clientX - at.left, y: e.clientY - at.top });
+      }}
       sx={(theme) => ({
         position: 'relative',
         flex: 1,

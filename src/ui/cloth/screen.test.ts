@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { newProject, setLayout } from '../../core';
+import { motifOf, newProject, setLayout } from '../../core';
 import { fileSize, length, size, small } from '../parts/lengths';
 import { findingTitle, findingWhy, letterOf } from '../steps/check/words';
 import { screenOf, toCloth, toScreen } from './screen';
@@ -46,16 +46,7 @@ test('findings are told with their measure, the usual measure and the next step'
   expect(findingWhy(bare, project)).toBe(
     'The others are about 22 mm. Over 35 mm the eye goes there first: move a motif nearer, or add a filler.',
   );
-  const motif = {
-    id: 'm',
-    name: 'Swift',
-    role: 'hero' as const,
-    asset: 'a'.repeat(64),
-    width: 600,
-    height: 300,
-    ppi: 300,
-    sheet: 's',
-  };
+  const motif = motifOf({ id: 'm', name: 'Swift', asset: 'a'.repeat(64), width: 600, height: 300, ppi: 300 });
   const laid = { id: 'p', motif: 'm', x: 0, y: 0, angle: 0, scale: 3, mirror: false };
   const soft = {
     kind: 'low-ppi',

@@ -12,10 +12,11 @@ export default function Progress({
   onStop,
 }: {
   what: string;
-  share: number;
+  /** null: how far it is cannot be told. */
+  share: number | null;
   onStop: () => void;
 }) {
-  const percent = Math.round(share * 100);
+  const percent = share === null ? null : Math.round(share * 100);
   return (
     <Box
       role="status"
@@ -23,9 +24,14 @@ export default function Progress({
     >
       <Box>
         <Typography variant="body2">
-          {what} {percent} %
+          {what} {percent === null ? '' : `${percent} %`}
         </Typography>
-        <LinearProgress variant="determinate" value={percent} aria-label={what} sx={{ mt: 0.5 }} />
+        <LinearProgress
+          variant={percent === null ? 'indeterminate' : 'determinate'}
+          value={percent ?? undefined}
+          aria-label={what}
+          sx={{ mt: 0.5 }}
+        />
       </Box>
       <Button variant="outlined" onClick={onStop}>
         Stop

@@ -2,12 +2,16 @@ import { addPlacement } from '@/core';
 import { edit, useBolt } from '@/state/bolt';
 import { useView } from '@/state/view';
 
-/** Lays a motif in the middle of the window, on the cloth, and takes it in hand. */
-export function layMotif(motif: string, scale = 1) {
+/** What is dragged from the shelf onto the cloth. */
+export const MOTIF_DRAG = 'application/x-motif';
+
+/** Lays a motif on the cloth, at a place of the window (px; its middle unless one is given), and takes it in hand. */
+export function layMotif(motif: string, place?: { x: number; y: number }) {
   const { origin, zoom, window } = useView.getState();
   const id = crypto.randomUUID();
-  const at = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };
-  const ok = edit((p) => addPlacement(p, { id, motif, ...at, angle: 0, scale, mirror: false }));
+  const { x, y } = place ?? { x: window.width / 2, y: window.height / 2 };
+  const at = { x: origin.x + x / zoom, y: origin.y + y / zoom };
+  const ok = edit((p) => addPlacement(p, { id, motif, ...at, angle: 0, scale: 1, mirror: false }));
   const laid = useBolt.getState().project?.placements.find((p) => p.id === id);
   if (ok && laid) useView.setState({ selected: [id], copyShift: { x: at.x - laid.x, y: at.y - laid.y } });
 }

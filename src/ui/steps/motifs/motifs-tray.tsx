@@ -5,204 +5,184 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import { useDropzone } from 'react-dropzone';
-import { effectivePpi, type MotifRole, removeMotif, setMotif } from '@/core';
-import { look } from '@/engine';
-import { edit, useBolt } from '@/state/bolt';
-import { small, trim } from '../../parts/lengths';
-import MotifPicture from '../../parts/motif-picture';
+import dynamic from 'next/dynamic';
+import { useSnackbar } from 'notistack';
+import { useCallback, useDeferredValue, useState } from 'react';
+import { PictureRefused, type Sheet } from '@/core';
+import { useBolt } from '@/state/bolt';
+import {
+  type IncomingFile,
+  type IncomingLayers,
+  type IncomingPage,
+  keepVector,
+  sheetFile,
+} from '@/state/intake';
+import { trim } from '../../parts/lengths';
 import Tray, { Part } from '../../parts/tray';
-import { layMotif } from '../lay/another';
-import SheetDialog, { type IncomingSheet } from './sheet-dialog';
+import IntakeBox from './intake-box';
+import MotifCard from './motif-card';
+import { SORTS, type Sort, shelfRows } from './shelf-row';
+
+const PageRoom = dynamic(() => import('./page-room/page-room'), { ssr: false });
+const LayersRoom = dynamic(() => import('./layers-room'), { ssr: false });
+const PartsRoom = dynamic(() => import('./parts-room'), { ssr: false });
+const MotifRoom = dynamic(() => import('./motif-room/motif-room'), { ssr: false });
+const MotifTable = dynamic(() => import('./motif-table'), { ssr: false });
+
+/** What stands open over the cloth, one after the other. */
+type Open =
+  | { is: 'page'; page: IncomingPage; sheet?: Sheet; replaces?: string }
+  | { is: 'layers'; file: IncomingLayers }
+  | { is: 'parts'; pages: IncomingPage[] };
+
+/** Pages of one size that came together may be parts of one motif. */
+function roomsFor(files: IncomingFile[]): Open[] {
+  const pages = files.filter((f) => f.kind === 'page');
+  const alike =
+    pages.length > 1 && pages.every((p) => p.width === pages[0].width && p.height === pages[0].height);
+  return [
+    ...(alike ? [{ is: 'parts' as const, pages }] : pages.map((page) => ({ is: 'page' as const, page }))),
+    ...files.filter((f) => f.kind === 'layers').map((file) => ({ is: 'layers' as const, file })),
+  ];
+}
 
 export default function MotifsTray() {
   const project = useBolt((s) => s.project);
-  const [incoming, setIncoming] = useState<IncomingSheet[]>([]);
-  const [wrong, setWrong] = useState<string[]>([]);
-  const [busy, setBusy] = useState('');
+  const [rooms, setRooms] = useState<Open[]>([]);
+  const [opened, setOpened] = useState<string | null>(null);
+  const [table, setTable] = useState(false);
+  const [search, setSearch] = useState('');
+  const [sort, setSort] = useState<Sort>('order');
+  const wanted = useDeferredValue(search);
+  const { enqueueSnackbar } = useSnackbar();
 
-  const takeIn = async (files: { name: string; bytes: Uint8Array<ArrayBuffer> }[]) => {
-    setWrong([]);
-    for (const { name, bytes } of files) {
-      setBusy(`Looking at ${name}.`);
-      try {
-        const seen = await look(bytes);
-        setIncoming((all) => [...all, { name, bytes, ...seen }]);
-      } catch (error) {
-        setWrong((all) => [...all, `${name}: ${error instanceof Error ? error.message : String(error)}`]);
+  const onFiles = useCallback(
+    async (files: IncomingFile[]) => {
+      for (const f of files) {
+        if (f.kind === 'vector' && (await keepVector(f)))
+          enqueueSnackbar(`${f.name} is on the shelf, as a vector.`);
       }
-    }
-    setBusy('');
-  };
-
-  const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
-    noClick: true,
-    noKeyboard: true,
-    onDrop: async (files) =>
-      takeIn(
-        await Promise.all(
-          files.map(async (f) => ({ name: f.name, bytes: new Uint8Array(await f.arrayBuffer()) })),
-        ),
-      ),
-  });
-
-  const scan = async () => {
-    setWrong([]);
-    setBusy('Scanning a page.');
+      setRooms((all) => [...all, ...roomsFor(files)]);
+    },
+    [enqueueSnackbar],
+  );
+  const reopen = async (sheet: Sheet) => {
     try {
-      const answer = await fetch('/stand-ins/scanner');
-      if (!answer.ok) throw new Error('The scanner did not answer.');
-      const bytes = new Uint8Array(await answer.arrayBuffer());
-      await takeIn([{ name: 'Scanned page', bytes }]);
+      const page = await sheetFile(sheet);
+      setRooms((all) => [...all, { is: 'page', page, sheet }]);
     } catch (error) {
-      setWrong([
-        `${error instanceof Error ? error.message : String(error)} Is it switched on? Try again, or choose a file.`,
-      ]);
-      setBusy('');
+      enqueueSnackbar(
+        error instanceof PictureRefused ? error.message : 'This page is not on this machine any more.',
+        {
+          variant: 'warning',
+        },
+      );
     }
   };
 
   if (!project) return null;
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  const rows = shelfRows(project, wanted, sort);
+  const asking = project.motifs.filter((m) => m.permission === 'ask').length;
+  const idle = project.motifs.filter((m) => !project.placements.some((p) => p.motif === m.id)).length;
+  const done = () => setRooms((all) => all.slice(1));
+  const room = rooms[0];
+  const says = project.motifs.length
+    ? `${project.motifs.length} on the shelf${idle ? `, ${idle} not laid yet` : ', all of them laid'}.${asking ? ` ${asking} to be asked about.` : ''}`
+    : 'Bring in a scan or a photo; the motifs on it are cut out for you.';
   return (
-    <Tray
-      title="Motifs"
-      says={
-        project.motifs.length
-          ? `${project.motifs.length} cut out and ready.`
-          : 'Bring in a scan or a photo; the motifs on it are cut out for you.'
-      }
-    >
-      <Box
-        {...getRootProps()}
-        sx={{
-          border: '1.5px dashed',
-          borderColor: isDragActive ? 'primary.main' : 'text.secondary',
-          borderRadius: 1.5,
-          p: 2,
-          display: 'grid',
-          gap: 1,
-          bgcolor: isDragActive ? 'action.hover' : 'background.paper',
-        }}
-      >
-        <input {...getInputProps({ 'aria-label': 'Picture files' })} data-testid="file-input" />
-        <Typography variant="body2">
-          Drop PNG, JPEG or WebP here. The file itself is kept as it is.
-        </Typography>
-        <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="contained" onClick={open} disabled={busy !== ''}>
-            Choose files
-          </Button>
-          <Button variant="outlined" onClick={scan} disabled={busy !== ''}>
-            Scan a sheet
-          </Button>
-        </Box>
-        <Typography variant="body2" role="status" color="text.secondary">
-          {busy}
-        </Typography>
-      </Box>
-      {wrong.length > 0 && (
-        <Box
-          role="alert"
-          sx={{ borderLeft: 3, borderColor: 'error.main', pl: 1.5, display: 'grid', gap: 0.75 }}
-        >
-          {wrong.map((w) => (
-            <Typography key={w} variant="body2">
-              {w}
+    <Tray title="Motifs" says={says}>
+      <IntakeBox onFiles={onFiles} />
+      {project.motifs.length > 0 && (
+        <Box sx={{ display: 'grid', gap: 1.25 }}>
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+            <TextField
+              label="Search"
+              type="search"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
+            <TextField select label="Order" value={sort} onChange={(e) => setSort(e.target.value as Sort)}>
+              {Object.entries(SORTS).map(([key, name]) => (
+                <MenuItem key={key} value={key}>
+                  {name}
+                </MenuItem>
+              ))}
+            </TextField>
+          </Box>
+          <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
+            <Typography variant="caption" color="text.secondary">
+              Drag one onto the cloth.
             </Typography>
+            <Button onClick={() => setTable(true)}>As a table</Button>
+          </Box>
+          {rows.map((row) => (
+            <MotifCard
+              key={row.motif.id}
+              row={row}
+              ground={way.colours[0]}
+              onOpen={() => setOpened(row.motif.id)}
+            />
           ))}
+          {!rows.length && <Typography variant="body2">No motif answers “{wanted}”.</Typography>}
         </Box>
       )}
-      {project.motifs.map((m) => {
-        const placed = project.placements.filter((p) => p.motif === m.id);
-        const largest = Math.max(0, ...placed.map((p) => p.scale));
-        return (
-          <Box
-            key={m.id}
-            data-testid="motif"
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: '92px minmax(0, 1fr)',
-              gap: 1.25,
-              borderTop: 1,
-              borderColor: 'divider',
-              pt: 1.5,
-            }}
-          >
-            <MotifPicture motif={m.id} width={92} height={92} ground={way.colours[0]} />
-            <Box
-              sx={{
-                display: 'grid',
-                gridTemplateColumns: 'minmax(0, 1fr)',
-                gap: 0.75,
-                alignContent: 'start',
-              }}
-            >
-              <TextField
-                key={m.name}
-                label="Name"
-                defaultValue={m.name}
-                onBlur={(e) => {
-                  const name = e.target.value.trim();
-                  if (name && name !== m.name) edit((p) => setMotif(p, m.id, { name }));
-                }}
-              />
-              <Typography variant="caption" color="text.secondary">
-                {small((m.width / m.ppi) * 25.4)} x {small((m.height / m.ppi) * 25.4)},{' '}
-                {placed.length
-                  ? `laid ${placed.length}x, ${trim(effectivePpi(m.ppi, largest), 0)} ppi`
-                  : 'not laid yet'}
-              </Typography>
-              <Box
-                sx={{
-                  display: 'flex',
-                  gap: 0.5,
-                  alignItems: 'center',
-                  '& button': { minWidth: 44, px: 0.5 },
-                }}
-              >
-                <TextField
-                  select
-                  variant="standard"
-                  value={m.role}
-                  slotProps={{ htmlInput: { 'aria-label': `Role of ${m.name}` } }}
-                  onChange={(e) => edit((p) => setMotif(p, m.id, { role: e.target.value as MotifRole }))}
-                  sx={{ flex: 1 }}
-                >
-                  <MenuItem value="hero">hero</MenuItem>
-                  <MenuItem value="secondary">secondary</MenuItem>
-                  <MenuItem value="filler">filler</MenuItem>
-                </TextField>
-                <Button onClick={() => layMotif(m.id)} aria-label={`Lay ${m.name}`}>
-                  Lay
-                </Button>
-                <Button
-                  color="error"
-                  onClick={() => edit((p) => removeMotif(p, m.id))}
-                  aria-label={`Take ${m.name} out`}
-                >
-                  Out
-                </Button>
-              </Box>
-            </Box>
-          </Box>
-        );
-      })}
       {project.sheets.length > 0 && (
         <Part title="Pages kept">
           {project.sheets.map((s) => (
-            <Typography key={s.id} variant="body2">
-              {s.name}, {trim(s.ppi, 0)} ppi
-            </Typography>
+            <Box key={s.id} sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+              <Typography variant="body2" sx={{ flex: 1, minWidth: 0 }} noWrap>
+                {s.name}, {trim(s.ppi, 0)} ppi
+              </Typography>
+              <Button onClick={() => reopen(s)} aria-label={`Open the page ${s.name} again`}>
+                Open again
+              </Button>
+            </Box>
           ))}
         </Part>
       )}
-      {incoming[0] && (
-        <SheetDialog
-          key={incoming[0].sha256 + incoming.length}
-          sheet={incoming[0]}
-          onDone={() => setIncoming((all) => all.slice(1))}
+      {room?.is === 'page' && (
+        <PageRoom
+          key={room.page.sha256 + rooms.length}
+          page={room.page}
+          sheet={room.sheet}
+          replaces={room.replaces}
+          onDone={done}
+        />
+      )}
+      {room?.is === 'layers' && <LayersRoom key={room.file.sha256} file={room.file} onDone={done} />}
+      {room?.is === 'parts' && (
+        <PartsRoom
+          key={room.pages[0].sha256}
+          pages={room.pages}
+          onApart={() =>
+            setRooms((all) => [...room.pages.map((page) => ({ is: 'page' as const, page })), ...all.slice(1)])
+          }
+          onDone={done}
+        />
+      )}
+      {opened && project.motifs.some((m) => m.id === opened) && (
+        <MotifRoom
+          key={opened}
+          id={opened}
+          onDone={() => setOpened(null)}
+          onPage={(page) => {
+            setOpened(null);
+            setRooms((all) => [...all, { is: 'page', page, replaces: opened }]);
+          }}
+          onSheet={(sheet) => {
+            setOpened(null);
+            void reopen(sheet);
+          }}
+        />
+      )}
+      {table && (
+        <MotifTable
+          onDone={() => setTable(false)}
+          onOpen={(id) => {
+            setTable(false);
+            setOpened(id);
+          }}
         />
       )}
     </Tray>

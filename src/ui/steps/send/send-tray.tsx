@@ -16,6 +16,7 @@ import { loadAsset, sceneRequest } from '@/state/arts';
 import { record, useBolt } from '@/state/bolt';
 import { fileSize, LAYOUT_NAME, size } from '../../parts/lengths';
 import Progress from '../../parts/progress';
+import { saveFile } from '../../parts/save-file';
 import Tray, { Part } from '../../parts/tray';
 import { FIGURES } from '../../theme/theme';
 
@@ -24,15 +25,6 @@ const plain = (text: string) =>
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');
-
-function save(png: Uint8Array<ArrayBuffer>, name: string) {
-  const url = URL.createObjectURL(new Blob([png], { type: 'image/png' }));
-  const a = document.createElement('a');
-  a.href = url;
-  a.download = name;
-  a.click();
-  setTimeout(() => URL.revokeObjectURL(url), 60_000);
-}
 
 export default function SendTray() {
   const project = useBolt((s) => s.project);
@@ -63,7 +55,7 @@ export default function SendTray() {
         setShare,
         loadAsset,
       );
-      save(png, name);
+      saveFile(new Blob([png], { type: 'image/png' }), name);
       setSent({ name, proof, asked: { ...plan.block, ppi: Math.round(brief.ppi) } });
       record({
         kind: 'export',

@@ -1,0 +1,121 @@
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { unzipSync } from 'fflate';
+import { z } from 'zod';
+import { PictureRefused } from './refused';
+
+/** A layer as it lies in the picture: its PNG, the place of its top left corner, and how opaque it is. */
+export type OraLayer = {
+  name: string;
+  x: number;
+  y: number;
+  opacity: number;
+  visible: boolean;
+  png: Uint8Array<ArrayBuffer>;
+};
+/** A layered picture, top layer first; `ppi` null: the file does not say. */
+export type OraPicture = { width: number; height: number; ppi: number | null; layers: OraLayer[] };
+
+const LIMIT = { files: 2000, layers: 200, bytes: 800e6, xml: 2e6 };
+const BAD = 'This layered file cannot be read';
+
+const stackSchema = z.object({
+  w: z.coerce.number().int().min(1).max(30000),
+  h: z.coerce.number().int().min(1).max(30000),
+  xres: z.coerce.number().min(1).max(10000).optional(),
+});
+const layerSchema = z.object({
+  name: z.string().max(200).default('Layer'),
+  src: z.string().min(1).max(300),
+  x: z.coerce.number().int().min(-60000).max(60000).default(0),
+  y: z.coerce.number().int().min(-60000).max(60000).default(0),
+  opacity: z.coerce.number().min(0).max(1).default(1),
+  visibility: z.string().default('visible'),
+});
+
+type Node = Record<string, unknown>;
+
+/**
+ * Reads an OpenRaster file (openraster.org, baseline): a zip with `mimetype` and `stack.xml`. Groups are opened
+ * out; a hidden group hides its layers.
+ * @throws PictureRefused for a zip that is something else, is damaged, or would unpack too large.
+ */
+export function readOra(bytes: Uint8Array): OraPicture {
+  let files: Record<string, Uint8Array>;
+  let total = 0;
+  let count = 0;
+  try {
+    files = unzipSync(bytes, {
+      filter: ({ name, originalSize }) => {
+        const wanted = name === 'mimetype' || name === 'stack.xml' || /^data\/.*\.png$/i.test(name);
+        if (!wanted) return false;
+        total += originalSize;
+        count++;
+        if (
+          total > LIMIT.bytes ||
+          count > LIMIT.files ||
+          (name.endsWith('.xml') && originalSize > LIMIT.xml)
+        ) {
+          throw new PictureRefused(
+            'This layered file would unpack to more than fits. Save fewer or smaller layers.',
+          );
+        }
+        return true;
+      },
+    });
+  } catch (error) {
+    if (error instanceof PictureRefused) throw error;
+    throw new PictureRefused(`${BAD}: its zip is damaged. Copy it again from where it came from.`);
+  }
+  const text = (name: string) => new TextDecoder().decode(files[name] ?? new Uint8Array());
+  if (text('mimetype').trim() !== 'image/openraster') {
+    throw new PictureRefused(
+      'This is a zip, but no layered ORA picture. Unpack it and bring in the pictures inside.',
+    );
+  }
+  const xml = text('stack.xml');
+  if (/<!DOCTYPE|<!ENTITY/i.test(xml) || XMLValidator.validate(xml) !== true) {
+    throw new PictureRefused(`${BAD}: its list of layers is not in order. Save it again.`);
+  }
+  const tree: Node[] = new XMLParser({
+    preserveOrder: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: '',
+    processEntities: true,
+  }).parse(xml);
+  const image = tree.find((n) => 'image' in n);
+  const head = stackSchema.safeParse(image?.[':@']);
+  if (!image || !head.success)
+    throw new PictureRefused(`${BAD}: it does not say how large it is. Save it again.`);
+  const layers: OraLayer[] = [];
+  const open = (nodes: Node[], shown: boolean) => {
+    for (const node of nodes) {
+      const own = (node[':@'] ?? {}) as Record<string, string>;
+      if (Array.isArray(node.stack)) open(node.stack as Node[], shown && own.visibility !== 'hidden');
+      if (!('layer' in node)) continue;
+      const layer = layerSchema.safeParse(own);
+      if (!layer.success) throw new PictureRefused(`${BAD}: a layer in it is not in order. Save it again.`);
+      const png = files[layer.data.src];
+      if (!png) throw new PictureRefused(`${BAD}: the picture of the layer ${layer.data.name} is missing.`);
+      const { name, x, y, opacity, visibility } = layer.data;
+      layers.push({
+        name: name.trim() || 'Layer',
+        x,
+        y,
+        opacity,
+        visible: shown && visibility !== 'hidden',
+        png: new Uint8Array(png),
+      });
+    }
+  };
+  open(image.image as Node[], true);
+  if (!layers.length) throw new PictureRefused('This layered file has no layers in it.');
+  if (layers.length > LIMIT.layers) {
+    throw new PictureRefused(
+      `This file has ${layers.length} layers; up to ${LIMIT.layers} are read. Join some of them.`,
+    );
+  }
+  return { width: head.data.w, height: head.data.h, ppi: head.data.xres ?? null, layers };
+}
+
+/** True for a zip, by its first bytes. */
+export const isZip = (b: Uint8Array) => b[0] === 0x50 && b[1] === 0x4b && (b[2] === 3 || b[2] === 5);

@@ -1,0 +1,132 @@
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
+import { MM_PER_INCH } from '../units';
+import { PictureRefused } from './refused';
+
+/** A vector picture that is safe to draw: its text, and its printed size in mm. */
+export type VectorPicture = { svg: string; widthMm: number; heightMm: number };
+
+const LIMIT = { bytes: 20e6, drawn: 400_000, edgeMm: 5000 };
+const MM: Record<string, number> = {
+  mm: 1,
+  cm: 10,
+  in: MM_PER_INCH,
+  pt: MM_PER_INCH / 72,
+  pc: MM_PER_INCH / 6,
+  px: MM_PER_INCH / 96,
+  '': MM_PER_INCH / 96,
+};
+
+type Node = Record<string, unknown>;
+type Attributes = Record<string, string>;
+const attributes = (n: Node) => (n[':@'] ?? {}) as Attributes;
+const nameOf = (n: Node) => Object.keys(n).find((k) => k !== ':@') ?? '';
+const childrenOf = (n: Node) => (Array.isArray(n[nameOf(n)]) ? (n[nameOf(n)] as Node[]) : []);
+
+/** True when a file begins as an SVG does. */
+export const looksLikeSvg = (b: Uint8Array) =>
+  /^\uFEFF?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(new TextDecoder().decode(b.subarray(0, 200))) &&
+  new TextDecoder().decode(b.subarray(0, 20000)).includes('<svg');
+
+/**
+ * Looks through an SVG (1.1) before it is drawn: no scripts, no links to anything outside it, no entities, no
+ * copies of copies beyond what can be drawn.
+ * @throws PictureRefused with what was found and what to do.
+ */
+export function readSvg(bytes: Uint8Array): VectorPicture {
+  if (bytes.length > LIMIT.bytes) throw new PictureRefused('This SVG is over 20 MB. Save a simpler one.');
+  const svg = new TextDecoder().decode(bytes).replace(/^\uFEFF/, '');
+  if (/<!ENTITY/i.test(svg) || /<!DOCTYPE[^>]*\[/i.test(svg)) {
+    throw new PictureRefused(
+      'This SVG defines entities, which can be made to grow without end. Save it again as plain SVG.',
+    );
+  }
+  if (XMLValidator.validate(svg) !== true) {
+    throw new PictureRefused('This SVG is damaged: it is not well-formed. Save it again.');
+  }
+  const tree: Node[] = new XMLParser({
+    preserveOrder: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: '',
+    removeNSPrefix: true,
+    processEntities: false,
+    htmlEntities: false,
+  }).parse(svg);
+  const root = tree.find((n) => nameOf(n) === 'svg');
+  if (!root) throw new PictureRefused('This file has no SVG picture in it.');
+  const byId = new Map<string, Node>();
+  const look = (node: Node, depth: number) => {
+    if (depth > 200) throw new PictureRefused('This SVG is nested too deep to draw. Save a simpler one.');
+    refuseUnsafe(node);
+    const { id } = attributes(node);
+    if (id) byId.set(id, node);
+    for (const child of childrenOf(node)) look(child, depth + 1);
+  };
+  look(root, 0);
+  if (drawnCount(root, byId, new Map(), new Set()) > LIMIT.drawn) {
+    throw new PictureRefused('This SVG copies itself too many times to draw. Save a simpler one.');
+  }
+  return { svg, ...sizeOf(attributes(root)) };
+}
+
+function refuseUnsafe(node: Node) {
+  const name = nameOf(node).toLowerCase();
+  const own = attributes(node);
+  if (name === 'script' || Object.keys(own).some((k) => /^on/i.test(k))) {
+    throw new PictureRefused('This SVG carries a script. Save it again as plain SVG, without scripts.');
+  }
+  if (name === 'foreignobject' || name === 'iframe') {
+    throw new PictureRefused('This SVG carries a web page inside it. Save it again as plain SVG.');
+  }
+  const text = name === '#text' ? String(node['#text']) : '';
+  const style =
+    name === 'style'
+      ? childrenOf(node)
+          .map((c) => String(c['#text'] ?? ''))
+          .join(' ')
+      : '';
+  const outside = [own.href, own.src]
+    .filter((v) => v !== undefined)
+    .some((v) => !/^\s*#/.test(v) && !/^\s*data:image\/(png|jpeg|webp)[;,]/i.test(v));
+  const linked = (t: string) => /@import|url\(\s*['"]?\s*(?!#)/i.test(t);
+  if (outside || Object.values(own).some(linked) || linked(style) || linked(text)) {
+    throw new PictureRefused('This SVG links to something outside itself. Save it with everything embedded.');
+  }
+}
+
+/** How many elements would be drawn once every copy is followed; copies of themselves count as endless. */
+function drawnCount(node: Node, byId: Map<string, Node>, known: Map<Node, number>, open: Set<Node>): number {
+  const seen = known.get(node);
+  if (seen !== undefined) return seen;
+  if (open.has(node)) return Number.POSITIVE_INFINITY;
+  open.add(node);
+  let n = 1;
+  const target = nameOf(node) === 'use' ? byId.get((attributes(node).href ?? '').trim().slice(1)) : undefined;
+  if (target) n += drawnCount(target, byId, known, open);
+  for (const child of childrenOf(node)) n += drawnCount(child, byId, known, open);
+  open.delete(node);
+  known.set(node, n);
+  return n;
+}
+
+function sizeOf(own: Attributes): { widthMm: number; heightMm: number } {
+  const length = (text: string | undefined) => {
+    const m = /^\s*([\d.]+(?:e[+-]?\d+)?)\s*([a-z]*)\s*$/i.exec(text ?? '');
+    const mm = m && MM[m[2].toLowerCase()];
+    return mm ? Number(m[1]) * mm : undefined;
+  };
+  const box = (own.viewBox ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
+  const [bw, bh] = box.length === 4 && box.every(Number.isFinite) ? [box[2], box[3]] : [0, 0];
+  let widthMm = length(own.width);
+  let heightMm = length(own.height);
+  if (widthMm === undefined && heightMm === undefined) [widthMm, heightMm] = [bw * MM.px, bh * MM.px];
+  else if (widthMm === undefined) widthMm = ((heightMm ?? 0) * bw) / bh;
+  else heightMm ??= (widthMm * bh) / bw;
+  const sound = (v: number | undefined): v is number => v !== undefined && v > 0 && v <= LIMIT.edgeMm;
+  if (!sound(widthMm) || !sound(heightMm)) {
+    throw new PictureRefused('This SVG does not say how large it is. Save it with a width and a height.');
+  }
+  return { widthMm, heightMm };
+}

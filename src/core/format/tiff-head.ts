@@ -1,0 +1,70 @@
+import { MM_PER_INCH } from '../units';
+import { type PictureHead, PictureRefused } from './refused';
+
+const SIZES = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
+const MOST_TAGS = 400;
+const COMPRESSIONS = new Map([
+  [1, 'none'],
+  [5, 'LZW'],
+  [8, 'deflate'],
+  [32946, 'deflate'],
+]);
+
+/**
+ * Size, ppi and kind of the first picture in a TIFF (6.0), from its tags alone; every offset is held against the
+ * file's length.
+ * @throws PictureRefused for what cannot be read: other compressions, bit depths, inks, or a torn file.
+ */
+export function tiffHead(b: Uint8Array, view: DataView): PictureHead {
+  const little = b[0] === 0x49;
+  const torn = () =>
+    new PictureRefused('This TIFF is cut short or damaged. Copy it again from where it came from.');
+  const u16 = (at: number) => {
+    if (at + 2 > b.length) throw torn();
+    return view.getUint16(at, little);
+  };
+  const u32 = (at: number) => {
+    if (at + 4 > b.length) throw torn();
+    return view.getUint32(at, little);
+  };
+  const ifd = u32(4);
+  const count = u16(ifd);
+  if (count > MOST_TAGS) throw torn();
+  const tags = new Map<number, { type: number; n: number; at: number }>();
+  for (let k = 0; k < count; k++) {
+    const entry = ifd + 2 + k * 12;
+    const [type, n] = [u16(entry + 2), u32(entry + 4)];
+    const bytes = (SIZES[type] ?? 0) * n;
+    const at = bytes > 4 ? u32(entry + 8) : entry + 8;
+    if (at + bytes > b.length) throw torn();
+    tags.set(u16(entry), { type, n, at });
+  }
+  const first = (tag: number, otherwise: number): number => {
+    const t = tags.get(tag);
+    if (!t || t.n < 1) return otherwise;
+    return t.type === 3 ? u16(t.at) : t.type === 1 ? b[t.at] : u32(t.at);
+  };
+  const bits = first(258, 1);
+  const format = first(339, 1);
+  if (!COMPRESSIONS.has(first(259, 1))) {
+    throw new PictureRefused(
+      'This TIFF is packed in a way that is not read here. Save it with LZW, ZIP or no compression.',
+    );
+  }
+  const photometric = first(262, 2);
+  if (photometric === 5 || photometric === 6 || photometric === 8) {
+    throw new PictureRefused('This TIFF is in printing inks (CMYK), YCC or Lab. Save it again in RGB.');
+  }
+  if ((bits !== 8 && bits !== 16 && !(bits === 1 && photometric < 2)) || format !== 1) {
+    throw new PictureRefused(`This TIFF has ${bits} bits a channel. Save it with 8 or 16.`);
+  }
+  const unit = first(296, 2);
+  const x = tags.get(282);
+  let ppi: number | null = null;
+  if (x && x.n >= 1 && x.type === 5 && unit !== 1) {
+    const density = u32(x.at) / u32(x.at + 4);
+    const value = unit === 3 ? (density * MM_PER_INCH) / 10 : density;
+    if (value > 1 && value < 1e5) ppi = Math.round(value * 100) / 100;
+  }
+  return { type: 'tiff', width: first(256, 0), height: first(257, 0), ppi };
+}

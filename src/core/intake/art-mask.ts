@@ -1,0 +1,176 @@
+import type { Point } from '../lattice';
+import { joinRuns, type Raster, runsOf } from '../raster';
+import { mmToPx } from '../units';
+import { fillHoles } from './back-art';
+import { BLOCK, type Tone } from './paper';
+import type { AreaClick, IntakeSettings, Stroke } from './settings';
+
+/** Thresholds on 2r2 + 4g2 + 3b2, r, g, b being steps down from white: percent of the way to black. */
+const barOf = (tolerance: number) => 9 * (tolerance * 2.55) ** 2;
+
+/**
+ * Tells art (1) from paper (0), one byte a pixel: what stands off from the evened paper by more than the
+ * tolerance, without dust, with the white inside it when only joined paper goes, then as clicks and brush
+ * strokes say.
+ * @param toPage from px of the picture to px of this page raster.
+ * @param own the picture's own alpha as a mask (see ownAlpha), which then stands.
+ */
+export function artMask(
+  page: Raster,
+  ppi: number,
+  settings: IntakeSettings,
+  tone: Tone,
+  toPage: (p: Point) => Point,
+  own: Uint8Array | null = null,
+): Uint8Array {
+  const { width, height } = page;
+  const mask = own ?? standsOff(page, tone, barOf(settings.tolerance));
+  if (!own) {
+    const speckPx = settings.speckMm2 * (ppi / 25.4) ** 2;
+    dropSpecks(mask, width, height, speckPx);
+    // White inside the art stays.
+    if (settings.joined) fillHoles(mask, width, height);
+  }
+  for (const click of settings.areas) clickArea(page, tone, mask, toPage(click), click, settings);
+  for (const stroke of settings.strokes) paint(mask, width, height, stroke, ppi, toPage);
+  return mask;
+}
+
+/** Alpha of a picture that was cut out before (over 1 % of it is clear, by a sample), else null. */
+export function ownAlpha({ width, height, data }: Raster): Uint8Array | null {
+  const px = new Uint32Array(data.buffer, data.byteOffset, width * height);
+  const step = px.length > 1e6 ? 17 : 1;
+  let clear = 0;
+  for (let p = 0; p < px.length; p += step) if (px[p] < 0x80000000) clear++;
+  if (clear * step <= px.length * 0.01) return null;
+  const mask = new Uint8Array(px.length);
+  for (let p = 0; p < mask.length; p++) mask[p] = px[p] >= 0x80000000 ? 1 : 0;
+  return mask;
+}
+
+/**
+ * What is further from white than the bar. Most of a page is plain paper: a pixel none of whose channels is
+ * darker than what the bar allows all three needs no more looking at.
+ */
+function standsOff({ width, height, data }: Raster, tone: Tone, bar: number): Uint8Array {
+  const px = new Uint32Array(data.buffer, data.byteOffset, width * height);
+  const mask = new Uint8Array(width * height);
+  const { gain, across } = tone;
+  const from = 255 + tone.less;
+  const plain = from - Math.sqrt(bar / 9);
+  for (let y = 0; y < height; y++) {
+    let g = Math.floor(y / BLOCK.height) * across * 3;
+    let p = y * width;
+    const end = p + width;
+    for (; p < end; g += 3) {
+      const [gr, gg, gb] = [gain[g], gain[g + 1], gain[g + 2]];
+      const [lr, lg, lb] = [Math.ceil(plain / gr), Math.ceil(plain / gg), Math.ceil(plain / gb)];
+      const stop = Math.min(end, p + BLOCK.width);
+      for (; p < stop; p++) {
+        const v = px[p];
+        const r = v & 255;
+        const q = (v >>> 8) & 255;
+        const b = (v >>> 16) & 255;
+        if (r >= lr && q >= lg && b >= lb) continue;
+        const dr = Math.max(0, from - r * gr);
+        const dq = Math.max(0, from - q * gg);
+        const db = Math.max(0, from - b * gb);
+        if (2 * dr * dr + 4 * dq * dq + 3 * db * db > bar) mask[p] = 1;
+      }
+    }
+  }
+  return mask;
+}
+
+function dropSpecks(mask: Uint8Array, width: number, height: number, speckPx: number) {
+  const runs = runsOf(mask, width, height);
+  const { labels, count } = joinRuns(runs);
+  const area = new Float64Array(count + 1);
+  for (let i = 0; i < labels.length; i++) area[labels[i]] += runs.end[i] - runs.start[i];
+  for (let y = 0; y < height; y++) {
+    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
+      if (area[labels[i]] < speckPx) mask.fill(0, y * width + runs.start[i], y * width + runs.end[i]);
+    }
+  }
+}
+
+/** Takes or gives the area of like colour at a point: joined to it, or everywhere. */
+function clickArea(
+  page: Raster,
+  tone: Tone,
+  mask: Uint8Array,
+  at: Point,
+  { take }: AreaClick,
+  { tolerance, joined }: IntakeSettings,
+) {
+  const { width, height, data } = page;
+  const [x0, y0] = [Math.floor(at.x), Math.floor(at.y)];
+  if (x0 < 0 || y0 < 0 || x0 >= width || y0 >= height) return;
+  const evened = (p: number, c: number) => {
+    const block = Math.floor(Math.floor(p / width) / BLOCK.height) * tone.across + ((p % width) >> 4);
+    return Math.min(255, data[p * 4 + c] * tone.gain[block * 3 + c]);
+  };
+  // The colour under the pointer, as the mean of the pixels round it.
+  const want = [0, 0, 0];
+  let n = 0;
+  for (let y = Math.max(0, y0 - 1); y <= Math.min(height - 1, y0 + 1); y++) {
+    for (let x = Math.max(0, x0 - 1); x <= Math.min(width - 1, x0 + 1); x++, n++) {
+      for (let c = 0; c < 3; c++) want[c] += evened(y * width + x, c);
+    }
+  }
+  const bar = barOf(tolerance);
+  const from = take ? 1 : 0;
+  const like = (p: number) => {
+    if (mask[p] !== from) return false;
+    const d = want.map((w, c) => w / n - evened(p, c));
+    return 2 * d[0] * d[0] + 4 * d[1] * d[1] + 3 * d[2] * d[2] <= bar;
+  };
+  const to = take ? 0 : 1;
+  if (!joined) {
+    for (let p = 0; p < mask.length; p++) if (like(p)) mask[p] = to;
+    return;
+  }
+  const stack = [y0 * width + x0];
+  while (stack.length) {
+    const seed = stack.pop() as number;
+    if (!like(seed)) continue;
+    const row = seed - (seed % width);
+    let a = seed;
+    let b = seed;
+    while (a > row && like(a - 1)) a--;
+    while (b < row + width - 1 && like(b + 1)) b++;
+    mask.fill(to, a, b + 1);
+    for (let p = a; p <= b; p++) {
+      if (p >= width) stack.push(p - width);
+      if (p + width < mask.length) stack.push(p + width);
+    }
+  }
+}
+
+/** A round brush drawn along the stroke's points. */
+function paint(
+  mask: Uint8Array,
+  width: number,
+  height: number,
+  stroke: Stroke,
+  ppi: number,
+  toPage: (p: Point) => Point,
+) {
+  const r = Math.max(0.5, mmToPx(stroke.widthMm, ppi) / 2);
+  const pts = stroke.points.map(toPage);
+  const value = stroke.erase ? 0 : 1;
+  for (const [i, b] of pts.entries()) {
+    const a = pts[Math.max(0, i - 1)];
+    const [dx, dy] = [b.x - a.x, b.y - a.y];
+    const len = dx * dx + dy * dy;
+    const y1 = Math.min(height - 1, Math.ceil(Math.max(a.y, b.y) + r));
+    const x1 = Math.min(width - 1, Math.ceil(Math.max(a.x, b.x) + r));
+    for (let y = Math.max(0, Math.floor(Math.min(a.y, b.y) - r)); y <= y1; y++) {
+      for (let x = Math.max(0, Math.floor(Math.min(a.x, b.x) - r)); x <= x1; x++) {
+        const [px, py] = [x + 0.5 - a.x, y + 0.5 - a.y];
+        const t = len ? Math.min(1, Math.max(0, (px * dx + py * dy) / len)) : 0;
+        if ((px - t * dx) ** 2 + (py - t * dy) ** 2 <= r * r) mask[y * width + x] = value;
+      }
+    }
+  }
+}

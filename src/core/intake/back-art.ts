@@ -1,0 +1,79 @@
+import { distanceTo, joinRuns, newRaster, type Raster, runsOf } from '../raster';
+import { RangeMessage } from '../units';
+
+/**
+ * An opaque backing under cut-out art: the art's outline with gaps up to `bridgePx` closed and all inside it
+ * filled, made smaller by `shrinkPx` so that nothing peeks out. Pixels of the art lie over it as they were.
+ * @param backing what the backing shows: white, or a raster of the same size.
+ * @returns a new raster, and how many pixels the backing made opaque.
+ */
+export function backArt(
+  art: Raster,
+  options: { shrinkPx: number; bridgePx: number; backing?: Raster },
+): { art: Raster; filled: number } {
+  const { width, height } = art;
+  const { shrinkPx, bridgePx, backing } = options;
+  if (!(shrinkPx >= 0 && bridgePx >= 0)) throw new RangeMessage('Shrinking and bridging start at 0.');
+  if (backing && (backing.width !== width || backing.height !== height)) {
+    throw new RangeMessage('The backing must have the size of the art.');
+  }
+  // Room round the art, so that closing does not stick to the edge of the picture.
+  const pad = Math.ceil(bridgePx / 2) + 2;
+  const w = width + 2 * pad;
+  const h = height + 2 * pad;
+  const shape = new Uint8Array(w * h);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      if (art.data[(y * width + x) * 4 + 3] >= 128) shape[(y + pad) * w + x + pad] = 1;
+    }
+  }
+  const closed = bridgePx > 0 ? closeGaps(shape, w, h, bridgePx / 2) : shape;
+  fillHoles(closed, w, h);
+  const outside = closed.map((v) => (v ? 0 : 1));
+  const depth = distanceTo(outside, w, h, false);
+  const out = newRaster(width, height);
+  let filled = 0;
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const i = (y * width + x) * 4;
+      const a = art.data[i + 3] / 255;
+      const inside = depth[(y + pad) * w + x + pad] > shrinkPx;
+      for (let c = 0; c < 3; c++) {
+        const under = backing ? backing.data[i + c] : 255;
+        out.data[i + c] = inside ? art.data[i + c] * a + under * (1 - a) : art.data[i + c];
+      }
+      out.data[i + 3] = inside ? 255 : art.data[i + 3];
+      if (inside && a < 1) filled++;
+    }
+  }
+  return { art: out, filled };
+}
+
+/** Closing by a disc: grown by r, then shrunk by r. */
+export function closeGaps(shape: Uint8Array, width: number, height: number, r: number): Uint8Array {
+  const near = distanceTo(shape, width, height, false);
+  const rest = new Uint8Array(shape.length);
+  for (let p = 0; p < rest.length; p++) rest[p] = near[p] <= r ? 0 : 1;
+  const away = distanceTo(rest, width, height, false);
+  const out = new Uint8Array(shape.length);
+  for (let p = 0; p < out.length; p++) out[p] = shape[p] || away[p] > r ? 1 : 0;
+  return out;
+}
+
+/** Fills, in place, all that is not joined to the picture's edge. */
+export function fillHoles(shape: Uint8Array, width: number, height: number) {
+  const runs = runsOf(shape, width, height, { off: true });
+  const { labels, count } = joinRuns(runs, { corners: false });
+  const outside = new Uint8Array(count + 1);
+  for (let y = 0; y < height; y++) {
+    const edge = y === 0 || y === height - 1;
+    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
+      if (edge || runs.start[i] === 0 || runs.end[i] === width) outside[labels[i]] = 1;
+    }
+  }
+  for (let y = 0; y < height; y++) {
+    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
+      if (!outside[labels[i]]) shape.fill(1, y * width + runs.start[i], y * width + runs.end[i]);
+    }
+  }
+}

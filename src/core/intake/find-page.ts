@@ -1,0 +1,160 @@
+import type { Point } from '../lattice';
+import { labelAreas, type Raster, reduceTo } from '../raster';
+import type { Corners } from './settings';
+import { cornersAreSound, turnCorners, wholePicture } from './square';
+
+/** Where the page was found, and by what: its outline, or straight lines drawn on it. */
+export type FoundPage = { corners: Corners; by: 'outline' | 'lines' };
+
+/**
+ * Finds the page in a picture: by its outline against what it lies on, else by how far straight lines on it
+ * lean (up to 5 degrees). null when neither can be told; corners are px of the picture.
+ */
+export function findPage(picture: Raster): FoundPage | null {
+  const { raster, factor } = reduceTo(picture, 720);
+  const outline = byOutline(raster);
+  if (outline) {
+    const limit = (v: number, max: number) => Math.min(max, Math.max(0, v * factor));
+    const corners = outline.map((p) => ({
+      x: limit(p.x, picture.width),
+      y: limit(p.y, picture.height),
+    })) as Corners;
+    return cornersAreSound(corners) ? { corners, by: 'outline' } : null;
+  }
+  const lean = byLines(reduceTo(picture, 1400).raster);
+  return lean === null ? null : { corners: turnCorners(wholePicture(picture), lean), by: 'lines' };
+}
+
+const light = (d: Uint8ClampedArray, i: number) => (2 * d[i] + 4 * d[i + 1] + 3 * d[i + 2]) / 9;
+
+function byOutline(small: Raster): Point[] | null {
+  const { width, height, data } = small;
+  const paper = paperLike(small);
+  const { labels, count } = labelAreas(paper, width, height);
+  const area = new Uint32Array(count + 1);
+  for (let p = 0; p < labels.length; p++) if (labels[p]) area[labels[p]]++;
+  const page = area.indexOf(Math.max(...area));
+  // A page that fills the picture has no outline to be seen.
+  let border = 0;
+  for (let x = 0; x < width; x++) {
+    if (labels[x] === page) border++;
+    if (labels[(height - 1) * width + x] === page) border++;
+  }
+  for (let y = 0; y < height; y++) {
+    if (labels[y * width] === page) border++;
+    if (labels[y * width + width - 1] === page) border++;
+  }
+  if (area[page] < 0.15 * width * height || border > 0.35 * (width + height)) return null;
+  const on = (x: number, y: number) => labels[y * width + x] === page;
+  const first = (n: number, hit: (i: number) => boolean, back: boolean) => {
+    for (let k = 0; k < n; k++) {
+      const i = back ? n - 1 - k : k;
+      if (hit(i)) return back ? i + 1 : i;
+    }
+    return -1;
+  };
+  const across = (back: boolean) =>
+    Array.from({ length: height }, (_, y): [number, number] => [
+      y + 0.5,
+      first(width, (x) => on(x, y), back),
+    ]);
+  const down = (back: boolean) =>
+    Array.from({ length: width }, (_, x): [number, number] => [
+      x + 0.5,
+      first(height, (y) => on(x, y), back),
+    ]);
+  const lines = [across(false), across(true), down(false), down(true)].map(fitLine);
+  if (lines.some((l) => l === null)) return null;
+  const [left, right, top, bottom] = lines as { at: number; slope: number }[];
+  // x = at + slope y for the sides, y = at + slope x for top and bottom.
+  const meet = (side: typeof left, level: typeof top): Point => {
+    const y = (level.at + level.slope * side.at) / (1 - level.slope * side.slope);
+    return { x: side.at + side.slope * y, y };
+  };
+  const corners = [meet(left, top), meet(right, top), meet(right, bottom), meet(left, bottom)];
+  const around = Math.abs(
+    corners.reduce((s, p, i) => s + p.x * corners[(i + 1) % 4].y - corners[(i + 1) % 4].x * p.y, 0) / 2,
+  );
+  // Art inside the page is no paper, so the page may be somewhat larger than what was counted.
+  const share = area[page] / around;
+  return share > 0.35 && share < 1.03 && data.length > 0 ? corners : null;
+}
+
+/** Pixels as light and as little coloured as the middle of the picture's light end. */
+function paperLike({ width, height, data }: Raster): Uint8Array {
+  const seen: number[] = [];
+  for (let y = height >> 2; y < (3 * height) >> 2; y += 3) {
+    for (let x = width >> 2; x < (3 * width) >> 2; x += 3) seen.push(light(data, (y * width + x) * 4));
+  }
+  seen.sort((a, b) => a - b);
+  const bar = 0.74 * seen[Math.floor(seen.length * 0.8)];
+  const out = new Uint8Array(width * height);
+  for (let p = 0; p < out.length; p++) {
+    const i = p * 4;
+    const colour = Math.max(data[i], data[i + 1], data[i + 2]) - Math.min(data[i], data[i + 1], data[i + 2]);
+    out[p] = light(data, i) >= bar && colour < 58 ? 1 : 0;
+  }
+  return out;
+}
+
+/** A line through most points of one side, its ends left out; null when they lie on no line. */
+function fitLine(all: [number, number][]): { at: number; slope: number } | null {
+  const seen = all.filter(([, v]) => v >= 0);
+  let kept = seen.slice(Math.floor(seen.length * 0.12), Math.ceil(seen.length * 0.88));
+  if (kept.length < 20) return null;
+  for (let pass = 0; pass < 6; pass++) {
+    const n = kept.length;
+    const mt = kept.reduce((s, [t]) => s + t, 0) / n;
+    const mv = kept.reduce((s, [, v]) => s + v, 0) / n;
+    const slope =
+      kept.reduce((s, [t, v]) => s + (t - mt) * (v - mv), 0) / kept.reduce((s, [t]) => s + (t - mt) ** 2, 0);
+    const at = mv - slope * mt;
+    const off = kept.map(([t, v]) => Math.abs(v - at - slope * t)).sort((a, b) => a - b);
+    const bar = Math.max(1, 2.5 * off[n >> 1]);
+    const next = kept.filter(([t, v]) => Math.abs(v - at - slope * t) <= bar);
+    if (next.length === n || pass === 5)
+      return off[n >> 1] < 2.5 && Math.abs(slope) < 0.6 ? { at, slope } : null;
+    if (next.length < seen.length * 0.3) return null;
+    kept = next;
+  }
+  return null;
+}
+
+const STEP = 0.1;
+const MOST = 5;
+/** How much sharper the rows must get at the best angle for it to count. */
+const SURE = 1.5;
+
+/**
+ * How far level lines lean: edges are summed along rows slanted by each angle, and the angle that piles them up
+ * most is taken (projection profiles, after Postl 1986). null when no angle stands out.
+ */
+function byLines({ width, height, data }: Raster): number | null {
+  const xs: number[] = [];
+  const ys: number[] = [];
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1; x < width - 1; x++) {
+      const i = (y * width + x) * 4;
+      const dy = light(data, i + width * 4) - light(data, i - width * 4);
+      const dx = light(data, i + 4) - light(data, i - 4);
+      if (Math.abs(dy) > 14 && Math.abs(dy) > 4 * Math.abs(dx)) {
+        xs.push(x - width / 2);
+        ys.push(y);
+      }
+    }
+  }
+  if (xs.length < width) return null;
+  const room = Math.ceil(width * 0.1);
+  const scores: { angle: number; score: number }[] = [];
+  for (let angle = -MOST; angle <= MOST + 1e-9; angle += STEP) {
+    const slope = Math.tan((angle * Math.PI) / 180);
+    const bins = new Float64Array(height + 2 * room);
+    for (let i = 0; i < xs.length; i++) bins[Math.round(ys[i] - xs[i] * slope) + room]++;
+    let score = 0;
+    for (const b of bins) score += b * b;
+    scores.push({ angle, score });
+  }
+  const best = scores.reduce((a, b) => (b.score > a.score ? b : a));
+  const middle = scores.map((s) => s.score).sort((a, b) => a - b)[scores.length >> 1];
+  return best.score > SURE * middle && Math.abs(best.angle) < MOST - STEP ? best.angle : null;
+}

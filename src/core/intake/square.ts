@@ -1,0 +1,151 @@
+import type { Point, Size } from '../lattice';
+import { newRaster, type Raster } from '../raster';
+import { RangeMessage } from '../units';
+import type { Corners } from './settings';
+
+/** The corners of a whole picture. Pixel edges, so the right edge is at its width. */
+export const wholePicture = ({ width, height }: Size): Corners => [
+  { x: 0, y: 0 },
+  { x: width, y: 0 },
+  { x: width, y: height },
+  { x: 0, y: height },
+];
+
+/** Size of the squared page, px: the mean of each pair of opposite edges. */
+export function pageSize(corners: Corners): Size {
+  const [a, b, c, d] = corners;
+  const long = (p: Point, q: Point) => Math.hypot(p.x - q.x, p.y - q.y);
+  return {
+    width: Math.max(1, Math.round((long(a, b) + long(d, c)) / 2)),
+    height: Math.max(1, Math.round((long(a, d) + long(b, c)) / 2)),
+  };
+}
+
+/** True when the corners go round clockwise with no bend inwards and some area. */
+export function cornersAreSound(corners: Corners): boolean {
+  return corners.every((p, i) => {
+    const q = corners[(i + 1) % 4];
+    const r = corners[(i + 2) % 4];
+    return (q.x - p.x) * (r.y - q.y) - (q.y - p.y) * (r.x - q.x) > 16;
+  });
+}
+
+/**
+ * The two-way map between the picture and its squared page, px: the projective map that takes the page's
+ * rectangle to the four corners (Heckbert, "Fundamentals of Texture Mapping", 1989, square to quadrilateral).
+ * @throws RangeMessage when the corners do not go round a page.
+ */
+export function pageMap(corners: Corners) {
+  if (!cornersAreSound(corners)) {
+    throw new RangeMessage('The four corners must go round the page, each in its own quarter.');
+  }
+  const { width, height } = pageSize(corners);
+  const [p0, p1, p2, p3] = corners;
+  const sx = p0.x - p1.x + p2.x - p3.x;
+  const sy = p0.y - p1.y + p2.y - p3.y;
+  const [dx1, dx2, dy1, dy2] = [p1.x - p2.x, p3.x - p2.x, p1.y - p2.y, p3.y - p2.y];
+  const det = dx1 * dy2 - dx2 * dy1;
+  const g = (sx * dy2 - dx2 * sy) / det;
+  const h = (dx1 * sy - sx * dy1) / det;
+  const m = [
+    (p1.x - p0.x + g * p1.x) / width,
+    (p3.x - p0.x + h * p3.x) / height,
+    p0.x,
+    (p1.y - p0.y + g * p1.y) / width,
+    (p3.y - p0.y + h * p3.y) / height,
+    p0.y,
+    g / width,
+    h / height,
+    1,
+  ];
+  const back = inverse(m);
+  const by =
+    (k: number[]) =>
+    ({ x, y }: Point): Point => {
+      const w = k[6] * x + k[7] * y + k[8];
+      return { x: (k[0] * x + k[1] * y + k[2]) / w, y: (k[3] * x + k[4] * y + k[5]) / w };
+    };
+  return { width, height, toPicture: by(m), toPage: by(back) };
+}
+
+function inverse([a, b, c, d, e, f, g, h, i]: number[]): number[] {
+  return [
+    e * i - f * h,
+    c * h - b * i,
+    b * f - c * e,
+    f * g - d * i,
+    a * i - c * g,
+    c * d - a * f,
+    d * h - e * g,
+    b * g - a * h,
+    a * e - b * d,
+  ];
+}
+
+/** The corners turned about their middle by `degrees`, clockwise. */
+export function turnCorners(corners: Corners, degrees: number): Corners {
+  const mid = { x: 0, y: 0 };
+  for (const p of corners) {
+    mid.x += p.x / 4;
+    mid.y += p.y / 4;
+  }
+  const [c, s] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+  return corners.map(({ x, y }) => ({
+    x: mid.x + (x - mid.x) * c - (y - mid.y) * s,
+    y: mid.y + (x - mid.x) * s + (y - mid.y) * c,
+  })) as Corners;
+}
+
+/** The page turned by a quarter, clockwise: what was left is up. */
+export const quarterTurn = ([a, b, c, d]: Corners): Corners => [d, a, b, c];
+
+/** How far the page's top edge leans from level, degrees clockwise. */
+export const leanOf = ([a, b]: Corners): number => {
+  const lean = (Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI;
+  return lean - 90 * Math.round(lean / 90);
+};
+
+/**
+ * The page cut out of a picture and made square, bilinear between pixels. Whole-pixel crops and quarter turns
+ * come out byte for byte; corners outside the picture repeat its edge. null gives the picture itself.
+ */
+export function squarePage(picture: Raster, corners: Corners | null): Raster {
+  if (!corners) return picture;
+  const { width, height, toPicture } = pageMap(corners);
+  const { data } = picture;
+  const out = newRaster(width, height);
+  const lastX = picture.width - 1;
+  const lastY = picture.height - 1;
+  // The map is a fraction of two linear forms: both are stepped along the row.
+  const at = (x: number, y: number) => toPicture({ x: x + 0.5, y: y + 0.5 });
+  const straight = isAffine(corners);
+  for (let y = 0; y < height; y++) {
+    const from = at(0, y);
+    const to = at(width - 1, y);
+    const stepX = width > 1 ? (to.x - from.x) / (width - 1) : 0;
+    const stepY = width > 1 ? (to.y - from.y) / (width - 1) : 0;
+    for (let x = 0; x < width; x++) {
+      const p = straight ? { x: from.x + stepX * x, y: from.y + stepY * x } : at(x, y);
+      const u = Math.min(lastX, Math.max(0, p.x - 0.5));
+      const v = Math.min(lastY, Math.max(0, p.y - 0.5));
+      const iu = Math.min(lastX, Math.floor(u + 1e-7));
+      const iv = Math.min(lastY, Math.floor(v + 1e-7));
+      const fu = Math.max(0, u - iu);
+      const fv = Math.max(0, v - iv);
+      const i = (iv * picture.width + iu) * 4;
+      const right = iu < lastX ? 4 : 0;
+      const down = iv < lastY ? picture.width * 4 : 0;
+      const o = (y * width + x) * 4;
+      for (let c = 0; c < 4; c++) {
+        const k = i + c;
+        const top = data[k] + (data[k + right] - data[k]) * fu;
+        const low = data[k + down] + (data[k + down + right] - data[k + down]) * fu;
+        out.data[o + c] = top + (low - top) * fv;
+      }
+    }
+  }
+  return out;
+}
+
+const isAffine = ([a, b, c, d]: Corners) =>
+  Math.abs(a.x - b.x + c.x - d.x) < 1e-9 && Math.abs(a.y - b.y + c.y - d.y) < 1e-9;

@@ -1,0 +1,1 @@
+export { svgOf, type TracedPlate, type TraceOptions, traceArt, traceDifference } from './trace';

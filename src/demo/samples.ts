@@ -1,0 +1,26 @@
+/** What comes with the demo besides its bolt: pages and files as designers really have them. */
+export const SAMPLES: { name: string; says: string; files: string[] }[] = [
+  { name: 'Large sheet', says: 'A4 scanned at 600 ppi', files: ['kites-600.jpg'] },
+  { name: 'Phone photo', says: 'a page on a table, at a slant', files: ['phone-photo.jpg'] },
+  { name: 'Line drawing', says: 'ink only, to be filled with colour', files: ['line-drawing.png'] },
+  { name: 'Layered file', says: 'ORA, one motif to a layer', files: ['pennants.ora'] },
+  { name: 'Vector', says: 'SVG', files: ['weather-vane.svg'] },
+  {
+    name: 'Parts of one motif',
+    says: 'four files in register',
+    files: ['balloon-fill.png', 'balloon-shadow.png', 'balloon-highlight.png', 'balloon-outline.png'],
+  },
+];
+
+/** The files of a sample by name. */
+export async function fetchSample(
+  files: string[],
+): Promise<{ name: string; bytes: Uint8Array<ArrayBuffer> }[]> {
+  return Promise.all(
+    files.map(async (name) => {
+      const answer = await fetch(`/demo/samples/${name}`);
+      if (!answer.ok) throw new Error(`The sample ${name} could not be read.`);
+      return { name, bytes: new Uint8Array(await answer.arrayBuffer()) };
+    }),
+  );
+}

@@ -1,0 +1,77 @@
+import { PICTURE_LIMITS, PictureRefused, type Raster, readPictureHead } from '../core';
+
+const STRIP = 512;
+
+/**
+ * Any picture file in pixels, after its head was found sound. The browser decodes PNG, JPEG and WebP, upright
+ * and in sRGB.
+ * @throws PictureRefused when it is damaged or larger than it said.
+ */
+export async function decodePicture(bytes: Uint8Array<ArrayBuffer>): Promise<Raster> {
+  const head = readPictureHead(bytes);
+  try {
+    if (head.type === 'tiff') return await decodeTiff(bytes);
+    const bitmap = await createImageBitmap(new Blob([bytes], { type: `image/${head.type}` }));
+    return rasterOf(bitmap);
+  } catch (error) {
+    if (error instanceof PictureRefused) throw error;
+    throw new PictureRefused(
+      'This picture is damaged: it could not be decoded. Copy it again from where it came from.',
+    );
+  }
+}
+
+/** Read out in strips, so that a large picture is not held three times over. */
+function rasterOf(bitmap: ImageBitmap): Raster {
+  const { width, height } = bitmap;
+  refuseLarge(width, height);
+  const data = new Uint8ClampedArray(width * height * 4);
+  const canvas = new OffscreenCanvas(width, Math.min(height, STRIP));
+  const context = canvas.getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Error('This browser gave no canvas to decode the picture on.');
+  for (let y = 0; y < height; y += STRIP) {
+    const rows = Math.min(STRIP, height - y);
+    context.clearRect(0, 0, width, rows);
+    context.drawImage(bitmap, 0, y, width, rows, 0, 0, width, rows);
+    data.set(context.getImageData(0, 0, width, rows).data, y * width * 4);
+  }
+  bitmap.close();
+  return { width, height, data };
+}
+
+function refuseLarge(width: number, height: number) {
+  if (width * height > PICTURE_LIMITS.megapixels * 1e6) {
+    throw new PictureRefused('The picture is larger than it said.');
+  }
+}
+
+/** The first picture of a TIFF: grey, palette or RGB(A), 1, 8 or 16 bits. */
+export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<Raster> {
+  const { fromArrayBuffer } = await import('geotiff');
+  const own = bytes.byteOffset === 0 && bytes.length === bytes.buffer.byteLength;
+  const file = await fromArrayBuffer(own ? bytes.buffer : bytes.slice().buffer);
+  const image = await file.getImage(0);
+  const [width, height] = [image.getWidth(), image.getHeight()];
+  refuseLarge(width, height);
+  const samples = image.getSamplesPerPixel();
+  const bits = image.getBitsPerSample(0);
+  const kind = Number(image.fileDirectory.getValue('PhotometricInterpretation'));
+  const data = new Uint8ClampedArray(width * height * 4);
+  const colours =
+    kind === 3 ? ((await image.fileDirectory.loadValue('ColorMap')) as ArrayLike<number>) : null;
+  const read = (await image.readRasters({ interleave: true })) as unknown as ArrayLike<number>;
+  const most = 2 ** bits - 1;
+  const level = (v: number) => (bits === 8 ? v : (v * 255) / most);
+  const grey = kind < 2;
+  for (let p = 0, s = 0; p < width * height; p++, s += samples) {
+    for (let c = 0; c < 3; c++) {
+      let v: number;
+      if (colours) v = colours[read[s] + (c << bits)] / 257;
+      else v = level(read[grey ? s : s + c]);
+      data[p * 4 + c] = kind === 0 ? 255 - v : v;
+    }
+    const alpha = grey || colours ? 1 : 3;
+    data[p * 4 + 3] = samples > alpha ? level(read[s + alpha]) : 255;
+  }
+  return { width, height, data };
+}

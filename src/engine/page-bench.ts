@@ -1,0 +1,220 @@
+import exifr from 'exifr';
+import {
+  backArt,
+  commonBox,
+  crop,
+  dirtOn,
+  encodePng,
+  evenLight,
+  findPage,
+  hardShadow,
+  histogramOf,
+  type IntakeSettings,
+  isZip,
+  looksLikeSvg,
+  mmToPx,
+  type Piece,
+  piecesOf,
+  type Raster,
+  readOra,
+  readPage,
+  readPictureHead,
+  readSvg,
+  reduceTo,
+  sha256Of,
+  splitPieces,
+  squarePage,
+  withExif,
+} from '../core';
+import { decodeCutOut } from './art-store';
+import { decodePicture } from './decode';
+import type { CutArt, Incoming, PageSight, PageView, Progress } from './protocol';
+import { bitmapOf } from './surface';
+import { drawSvg } from './svg';
+
+type Bytes = Uint8Array<ArrayBuffer>;
+
+/** The picture in hand, upright; the page squared out of it; and that page at smaller sizes. */
+let picture: { key: string; raster: Raster } | undefined;
+let page: { key: string; raster: Raster } | undefined;
+const levels = new Map<number, Raster>();
+let pieces: { art: Piece[]; ppi: number } | undefined;
+
+async function pictureOf(bytes: Bytes): Promise<{ key: string; raster: Raster }> {
+  const key = await sha256Of(bytes);
+  if (picture?.key !== key) {
+    picture = undefined;
+    page = undefined;
+    levels.clear();
+    picture = { key, raster: await decodePicture(bytes) };
+  }
+  return picture;
+}
+
+async function pageOf(bytes: Bytes, settings: IntakeSettings): Promise<Raster> {
+  const { key, raster } = await pictureOf(bytes);
+  const wanted = `${key}|${JSON.stringify(settings.corners)}`;
+  if (page?.key !== wanted) {
+    page = { key: wanted, raster: squarePage(raster, settings.corners) };
+    levels.clear();
+  }
+  return page.raster;
+}
+
+/** The page halved until it is no finer than a window of `longSide` px needs. */
+function levelOf(full: Raster, shown: number, longSide: number): { raster: Raster; factor: number } {
+  let factor = 1;
+  while (shown / (factor * 2) >= longSide) factor *= 2;
+  let raster = levels.get(factor);
+  if (!raster) {
+    raster = reduceTo(full, Math.ceil(Math.max(full.width, full.height) / factor)).raster;
+    levels.set(factor, raster);
+  }
+  return { raster, factor };
+}
+
+const THUMB = 320;
+
+async function lookAtLayers(bytes: Bytes, sha256: string): Promise<Incoming> {
+  const { ppi, layers, width, height } = readOra(bytes);
+  const cut: (CutArt & { name: string; visible: boolean })[] = [];
+  for (const layer of layers) {
+    const raster = decodeCutOut(layer.png);
+    if (layer.opacity < 1) for (let i = 3; i < raster.data.length; i += 4) raster.data[i] *= layer.opacity;
+    const box = commonBox([raster]);
+    if (!box) continue;
+    const art = crop(raster, box.x, box.y, box.width, box.height);
+    const png = encodePng(art, ppi ?? 300);
+    cut.push({
+      name: layer.name,
+      visible: layer.visible,
+      png,
+      sha256: await sha256Of(png),
+      width: art.width,
+      height: art.height,
+      thumb: bitmapOf(reduceTo(art, THUMB).raster),
+    });
+  }
+  return { kind: 'layers', sha256, ppi, width, height, layers: cut };
+}
+
+/** What the workers do with a page on its way in. */
+export const pageServices = {
+  /** What a file is, with its size and ppi, or the reason why it is turned away. Decodes it to be sure. */
+  async look(bytes: Bytes): Promise<Incoming> {
+    if (isZip(bytes)) return lookAtLayers(bytes, await sha256Of(bytes));
+    if (looksLikeSvg(bytes)) {
+      const { svg, widthMm, heightMm } = readSvg(bytes);
+      const thumb = bitmapOf(await drawSvg(svg, THUMB));
+      return { kind: 'vector', sha256: await sha256Of(bytes), widthMm, heightMm, thumb };
+    }
+    const head = readPictureHead(bytes);
+    const exif = head.type === 'jpeg' ? await exifr.parse(bytes.buffer).catch(() => undefined) : undefined;
+    const { key, raster } = await pictureOf(bytes);
+    const { width, height } = raster;
+    const camera = Boolean(exif?.Make || exif?.Model || exif?.ExposureTime);
+    return { kind: 'page', ...withExif(head, exif), width, height, sha256: key, camera };
+  },
+
+  /** Where the page lies in the picture, found by itself; null when it cannot be told. */
+  async findPage(bytes: Bytes) {
+    return findPage((await pictureOf(bytes)).raster);
+  },
+
+  /** The picture or its page as a step of intake shows it, with that step's figures. */
+  async view(bytes: Bytes, ppi: number, settings: IntakeSettings, ask: PageView): Promise<PageSight> {
+    if (ask.show === 'picture') {
+      const { raster, factor } = reduceTo((await pictureOf(bytes)).raster, ask.longSide);
+      return { bitmap: bitmapOf(raster), factor, x: 0, y: 0 };
+    }
+    const full = await pageOf(bytes, settings);
+    const { region } = ask;
+    const { raster, factor } = levelOf(full, Math.max(region.width, region.height), ask.longSide);
+    const read = readPage(raster, ppi / factor, settings, factor);
+    const smallest = settings.smallestMm2 * (ppi / factor / 25.4) ** 2;
+    const figures: Partial<PageSight> = {};
+    let shown: Raster;
+    if (ask.show === 'dirt') {
+      const dirt = dirtOn(read, smallest);
+      shown = dirt.picture;
+      Object.assign(figures, { histogram: histogramOf(read), grey: dirt.grey, marks: dirt.marks });
+      figures.shadow = hardShadow(raster);
+    } else if (ask.show === 'page') {
+      shown = evenLight(raster, read.tone);
+      Object.assign(figures, { histogram: histogramOf(read), shadow: hardShadow(raster) });
+    } else {
+      const flat = evenLight(raster, read.tone);
+      shown = { ...flat, data: flat.data.slice() };
+      if (!read.cutOut) {
+        for (let p = 0; p < read.mask.length; p++) shown.data[p * 4 + 3] = read.mask[p] ? 255 : 0;
+      }
+      if (settings.back) {
+        shown = backArt(shown, {
+          shrinkPx: mmToPx(settings.back.shrinkMm, read.ppi),
+          bridgePx: mmToPx(settings.back.bridgeMm, read.ppi),
+          ...(settings.back.with === 'page' ? { backing: flat } : {}),
+        }).art;
+      }
+    }
+    const boxes = ask.show === 'pieces' ? boxesOf(read, settings, factor) : undefined;
+    const [x, y] = [Math.floor(region.x / factor), Math.floor(region.y / factor)];
+    const cut = crop(
+      shown,
+      x,
+      y,
+      Math.max(1, Math.min(shown.width - x, Math.ceil(region.width / factor))),
+      Math.max(1, Math.min(shown.height - y, Math.ceil(region.height / factor))),
+    );
+    return { bitmap: bitmapOf(cut), factor, x: x * factor, y: y * factor, boxes, ...figures };
+  },
+
+  /** Takes the page apart at full size; the pieces stay here until they are kept. */
+  async split(bytes: Bytes, ppi: number, settings: IntakeSettings, onProgress: Progress) {
+    const full = await pageOf(bytes, settings);
+    // The picture is not wanted while its page is cut; it is decoded again if it should be.
+    if (settings.corners) picture = undefined;
+    onProgress(0.1);
+    pieces = { art: splitPieces(full, ppi, settings, (s) => onProgress(0.1 + s * 0.9)), ppi };
+    return pieces.art.map(({ x, y, art }) => {
+      let area = 0;
+      for (let i = 3; i < art.data.length; i += 4) if (art.data[i] >= 128) area++;
+      const thumb = bitmapOf(reduceTo(art, THUMB).raster);
+      return { box: { x, y, width: art.width, height: art.height }, area, thumb };
+    });
+  },
+
+  /** The pieces of these numbers as PNG files. */
+  async keep(numbers: number[], onProgress: Progress) {
+    const out: { png: Bytes; sha256: string }[] = [];
+    for (const n of numbers) {
+      const art = pieces?.art[n];
+      if (!art || !pieces) throw new Error('The pieces are gone: separate the motifs again.');
+      const png = encodePng(art.art, pieces.ppi);
+      out.push({ png, sha256: await sha256Of(png) });
+      onProgress(out.length / numbers.length);
+    }
+    return out;
+  },
+
+  /** The page is done with. */
+  letGoOfPage() {
+    picture = undefined;
+    page = undefined;
+    pieces = undefined;
+    levels.clear();
+  },
+};
+
+/** The boxes of the pieces, px of the page; a sentence instead when there are none. */
+function boxesOf(read: Parameters<typeof piecesOf>[0], settings: IntakeSettings, factor: number) {
+  try {
+    return piecesOf(read, settings, factor).groups.map((g) => ({
+      x: g.x0 * factor,
+      y: g.y0 * factor,
+      width: (g.x1 - g.x0 + 1) * factor,
+      height: (g.y1 - g.y0 + 1) * factor,
+    }));
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
+}

@@ -1,0 +1,117 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { type ReactNode, useRef, useState } from 'react';
+import { type Motif, type MotifRole, removeMotif, type Sheet, setMotif } from '@/core';
+import { look } from '@/engine';
+import { edit } from '@/state/bolt';
+import type { IncomingPage } from '@/state/intake';
+import { replaceByVector } from '@/state/motif-art';
+import OriginFields from '../origin-fields';
+import TwoHalves from './two-halves';
+
+type Props = {
+  motif: Motif;
+  picture: ReactNode;
+  sheet?: Sheet;
+  onPage: (page: IncomingPage) => void;
+  onSheet: (sheet: Sheet) => void;
+  onGone: () => void;
+};
+
+/** Name, role, direction, where it comes from, and new art for it. */
+export default function About({ motif, picture, sheet, onPage, onSheet, onGone }: Props) {
+  const file = useRef<HTMLInputElement>(null);
+  const [wrong, setWrong] = useState('');
+  const set = (change: Parameters<typeof setMotif>[2], merge = '') =>
+    edit((p) => setMotif(p, motif.id, change), merge);
+  const replace = async (chosen: File) => {
+    setWrong('');
+    try {
+      const bytes = new Uint8Array(await chosen.arrayBuffer());
+      const seen = { ...(await look(bytes)), name: chosen.name, bytes };
+      if (seen.kind === 'page') onPage(seen);
+      else if (seen.kind === 'vector') await replaceByVector(motif, seen);
+      else setWrong('A layered file holds several motifs: bring it in on the shelf, and choose there.');
+    } catch (error) {
+      setWrong(error instanceof Error ? error.message : String(error));
+    }
+  };
+  return (
+    <TwoHalves picture={picture}>
+      <TextField
+        key={motif.name}
+        label="Name"
+        defaultValue={motif.name}
+        onBlur={(e) => {
+          const name = e.target.value.trim();
+          if (name && name !== motif.name) set({ name: name.slice(0, 80) });
+        }}
+      />
+      <TextField
+        select
+        label="Role"
+        value={motif.role}
+        onChange={(e) => set({ role: e.target.value as MotifRole })}
+      >
+        <MenuItem value="hero">hero</MenuItem>
+        <MenuItem value="secondary">secondary</MenuItem>
+        <MenuItem value="filler">filler</MenuItem>
+      </TextField>
+      <TextField
+        select
+        label="Direction"
+        value={motif.direction}
+        onChange={(e) => set({ direction: e.target.value as Motif['direction'] })}
+      >
+        <MenuItem value="top">has a top</MenuItem>
+        <MenuItem value="free">turns freely</MenuItem>
+      </TextField>
+      <OriginFields
+        origin={{ source: motif.source, permission: motif.permission }}
+        onChange={(origin) => set(origin, `origin${motif.id}`)}
+      />
+      {sheet && (
+        <Button variant="outlined" onClick={() => onSheet(sheet)}>
+          Open its page again
+        </Button>
+      )}
+      <Button variant="outlined" onClick={() => file.current?.click()}>
+        Replace the art
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        hidden
+        data-testid="replace-input"
+        aria-label="New art for this motif"
+        onChange={(e) => {
+          const chosen = e.target.files?.[0];
+          e.target.value = '';
+          if (chosen) void replace(chosen);
+        }}
+      />
+      <Typography variant="caption" color="text.secondary">
+        Every placement keeps its place, its angle and its printed size.
+      </Typography>
+      {wrong && (
+        <Typography role="alert" variant="body2" color="error">
+          {wrong}
+        </Typography>
+      )}
+      <Button
+        color="error"
+        sx={{ mt: 'auto', alignSelf: 'start' }}
+        onClick={() => {
+          edit((p) => removeMotif(p, motif.id));
+          onGone();
+        }}
+      >
+        Take it out of the bolt
+      </Button>
+    </TwoHalves>
+  );
+}

@@ -1,0 +1,173 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useEffect, useRef, useState } from 'react';
+import type { Motif, Region } from '@/core';
+import { lookAtFill, regionAt } from '@/engine';
+import { loadAsset } from '@/state/arts';
+import { type FillSettings, fillAsk, keepFill } from '@/state/motif-art';
+import ColourField from '../../../parts/colour-field';
+import NumberField from '../../../parts/number-field';
+import TwoHalves from './two-halves';
+
+const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
+/** 2 px at 300 ppi. */
+const TRAP_MM = 0.17;
+
+/** Line art: its closed regions, each with a flat colour tucked under the ink. */
+export default function Fill({ motif, colours }: { motif: Motif; colours: string[] }) {
+  const [fill, setFill] = useState<FillSettings>(
+    motif.fill ?? { from: motif.asset, bridgeMm: 0.5, trapMm: TRAP_MM, colours: [] },
+  );
+  const [inHand, setInHand] = useState(colours[1] ?? '#1f6f6b');
+  const [regions, setRegions] = useState<(Region & { coloured: boolean })[]>([]);
+  const [wrong, setWrong] = useState('');
+  const [busy, setBusy] = useState(false);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const factor = useRef(1);
+  const round = useRef(0);
+
+  useEffect(() => {
+    const mine = ++round.current;
+    const timer = setTimeout(async () => {
+      try {
+        const seen = await lookAtFill(await loadAsset(fill.from), fillAsk(motif, fill), 1200);
+        const c = canvas.current;
+        if (mine !== round.current || !c) return;
+        c.width = seen.bitmap.width;
+        c.height = seen.bitmap.height;
+        c.getContext('2d')?.drawImage(seen.bitmap, 0, 0);
+        factor.current = seen.factor;
+        setRegions(seen.regions);
+      } catch (error) {
+        if (mine === round.current) setWrong(textOf(error));
+      }
+    }, 40);
+    return () => clearTimeout(timer);
+  }, [motif, fill]);
+
+  const colour = (at: { x: number; y: number }) =>
+    setFill((f) => ({
+      ...f,
+      colours: [...f.colours.filter((c) => c.x !== at.x || c.y !== at.y), { ...at, hex: inHand }],
+    }));
+  const press = async (e: React.PointerEvent<HTMLCanvasElement>) => {
+    const c = e.currentTarget;
+    const r = c.getBoundingClientRect();
+    const x = ((e.clientX - r.left) / r.width) * c.width * factor.current;
+    const y = ((e.clientY - r.top) / r.height) * c.height * factor.current;
+    const at = await regionAt(await loadAsset(fill.from), fillAsk(motif, fill), x, y);
+    if (at) colour(at);
+    else setWrong('There is no closed region here. If a line has a gap, bridge wider gaps.');
+  };
+  const keep = async () => {
+    setBusy(true);
+    try {
+      await keepFill(motif, fill);
+    } catch (error) {
+      setWrong(textOf(error));
+    }
+    setBusy(false);
+  };
+  const left = regions.filter((r) => !r.coloured).length;
+  return (
+    <TwoHalves
+      picture={
+        <canvas
+          ref={canvas}
+          data-testid="fill-view"
+          aria-label="The line art; press a region to colour it"
+          onPointerDown={(e) => {
+            setWrong('');
+            void press(e);
+          }}
+          style={{ maxWidth: '100%', maxHeight: '62vh', cursor: 'crosshair', background: '#fff' }}
+        />
+      }
+    >
+      <Typography variant="body2" role="status" data-testid="regions">
+        {regions.length
+          ? `${regions.length} closed regions, ${left ? `${left} without colour` : 'all coloured'}.`
+          : 'No closed region yet. Fill works on line art: bridge wider gaps if a line is open.'}
+      </Typography>
+      <ColourField label="Colour in hand" value={inHand} onChange={setInHand} />
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+        {[...new Set(colours)].map((c) => (
+          <Box
+            key={c}
+            component="button"
+            aria-label={`Take ${c} in hand`}
+            onClick={() => setInHand(c)}
+            sx={{
+              width: 28,
+              height: 28,
+              borderRadius: '50%',
+              bgcolor: c,
+              border: 2,
+              borderColor: c === inHand ? 'primary.main' : 'divider',
+              cursor: 'pointer',
+            }}
+          />
+        ))}
+      </Box>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <NumberField
+          label="Bridge gaps up to"
+          unit="mm"
+          digits={2}
+          step={0.1}
+          value={fill.bridgeMm}
+          min={0}
+          max={4}
+          onChange={(bridgeMm) => setFill((f) => ({ ...f, bridgeMm }))}
+        />
+        <NumberField
+          label="Under the ink by"
+          unit="mm"
+          digits={2}
+          step={0.05}
+          value={fill.trapMm}
+          min={0}
+          max={3}
+          onChange={(trapMm) => setFill((f) => ({ ...f, trapMm }))}
+        />
+      </Box>
+      <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap', maxHeight: 132, overflowY: 'auto' }}>
+        {regions.map((r, n) => (
+          <Button
+            key={`${r.x},${r.y}`}
+            size="small"
+            variant={r.coloured ? 'outlined' : 'text'}
+            sx={{ minWidth: 34, px: 0.5, minHeight: 26 }}
+            aria-label={`Colour region ${n + 1}`}
+            onClick={() => colour({ x: r.x, y: r.y })}
+          >
+            {n + 1}
+          </Button>
+        ))}
+      </Box>
+      <Button
+        variant="outlined"
+        disabled={!left}
+        onClick={() => {
+          for (const r of regions) if (!r.coloured) colour({ x: r.x, y: r.y });
+        }}
+      >
+        Colour all that is left
+      </Button>
+      {wrong && (
+        <Typography role="alert" variant="body2" color="error">
+          {wrong}
+        </Typography>
+      )}
+      <Button variant="contained" disabled={!fill.colours.length || busy} onClick={keep} sx={{ mt: 'auto' }}>
+        {motif.fill ? 'Put the fills in anew' : 'Put the fills in'}
+      </Button>
+      <Typography variant="caption" color="text.secondary">
+        Each colour becomes a part of its own, under the ink. The line art is kept, to be filled again.
+      </Typography>
+    </TwoHalves>
+  );
+}

@@ -1,0 +1,96 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import type { Sheet } from '@/core';
+import { useBolt } from '@/state/bolt';
+import type { IncomingPage } from '@/state/intake';
+import { small } from '../../../parts/lengths';
+import MotifPicture from '../../../parts/motif-picture';
+import About from './about';
+import Fill from './fill';
+import Parts from './parts';
+import Trace from './trace';
+
+const TABS = ['About', 'Parts', 'Fill', 'Trace'] as const;
+
+type Props = {
+  id: string;
+  onDone: () => void;
+  onPage: (page: IncomingPage) => void;
+  onSheet: (sheet: Sheet) => void;
+};
+
+/** One motif by itself: what is known of it, its parts, its fills, its outlines. */
+export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
+  const project = useBolt((s) => s.project);
+  const [tab, setTab] = useState<(typeof TABS)[number]>('About');
+  const motif = project?.motifs.find((m) => m.id === id);
+  if (!project || !motif) return null;
+  const ground = project.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#ffffff';
+  const uses = project.placements.filter((p) => p.motif === id).length;
+  return (
+    <Dialog open fullWidth maxWidth="lg" onClose={onDone} aria-labelledby="motif-title">
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 2,
+          px: 3,
+          pt: 1.5,
+          borderBottom: 1,
+          borderColor: 'divider',
+          flexWrap: 'wrap',
+        }}
+      >
+        <Box sx={{ flex: '1 1 200px', minWidth: 0, pb: 1 }}>
+          <Typography id="motif-title" variant="h2" noWrap>
+            {motif.name}
+          </Typography>
+          <Typography variant="caption" color="text.secondary">
+            {small((motif.width / motif.ppi) * 25.4)} x {small((motif.height / motif.ppi) * 25.4)} as drawn,{' '}
+            {uses ? `laid ${uses}x` : 'not laid yet'}
+          </Typography>
+        </Box>
+        <Tabs
+          value={tab}
+          onChange={(_, v) => setTab(v)}
+          aria-label="About this motif"
+          sx={{ '& .MuiTab-root': { textTransform: 'none', fontWeight: 600 } }}
+        >
+          {TABS.map((t) => (
+            <Tab key={t} value={t} label={t} />
+          ))}
+        </Tabs>
+        <Button variant="contained" onClick={onDone}>
+          Done
+        </Button>
+      </Box>
+      <Box sx={{ height: '68vh', display: 'flex', minHeight: 0 }}>
+        {tab === 'About' && (
+          <About
+            motif={motif}
+            picture={<MotifPicture motif={id} width={520} height={440} ground={ground} />}
+            sheet={project.sheets.find((s) => s.id === motif.sheet)}
+            onPage={onPage}
+            onSheet={onSheet}
+            onGone={onDone}
+          />
+        )}
+        {tab === 'Parts' && (
+          <Parts
+            motif={motif}
+            picture={<MotifPicture motif={id} width={520} height={440} ground={ground} />}
+          />
+        )}
+        {tab === 'Fill' && <Fill motif={motif} colours={project.colourways[0].colours} />}
+        {tab === 'Trace' && <Trace motif={motif} ground={ground} />}
+      </Box>
+    </Dialog>
+  );
+}

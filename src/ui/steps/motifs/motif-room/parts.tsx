@@ -1,0 +1,100 @@
+'use client';
+
+import ArrowDownwardRounded from '@mui/icons-material/ArrowDownwardRounded';
+import ArrowUpwardRounded from '@mui/icons-material/ArrowUpwardRounded';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import Typography from '@mui/material/Typography';
+import { type ReactNode, useState } from 'react';
+import type { Motif, Part } from '@/core';
+import { setParts } from '@/state/motif-art';
+import ColourField from '../../../parts/colour-field';
+import TwoHalves from './two-halves';
+
+/** The parts of a motif, in register: each with a colour of its own, in the order they lie. */
+export default function Parts({ motif, picture }: { motif: Motif; picture: ReactNode }) {
+  const [wrong, setWrong] = useState('');
+  const change = async (parts: Part[]) => {
+    setWrong('');
+    try {
+      await setParts(motif, parts);
+    } catch (error) {
+      setWrong(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const set = (id: string, part: Partial<Part>) =>
+    change(motif.parts.map((p) => (p.id === id ? { ...p, ...part } : p)));
+  const move = (n: number, by: number) => {
+    const parts = [...motif.parts];
+    const [one] = parts.splice(n, 1);
+    parts.splice(n + by, 0, one);
+    return change(parts);
+  };
+  const top = [...motif.parts.entries()].reverse();
+  return (
+    <TwoHalves picture={picture}>
+      {!motif.parts.length && (
+        <Typography variant="body2">
+          This motif is in one piece. Fill line art to get parts, or bring in several files of the same size
+          at once: outline, fill, highlight, shadow.
+        </Typography>
+      )}
+      {top.map(([n, p]) => (
+        <Box
+          key={p.id}
+          data-testid="part"
+          sx={{ borderBottom: 1, borderColor: 'divider', pb: 1.25, display: 'grid', gap: 1 }}
+        >
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
+            <Typography variant="body2" sx={{ flex: 1, fontWeight: 600 }} noWrap>
+              {p.name}
+            </Typography>
+            <Typography variant="caption" color="text.secondary">
+              {p.kind}
+            </Typography>
+            <IconButton
+              size="small"
+              aria-label={`Move ${p.name} up`}
+              disabled={n === motif.parts.length - 1}
+              onClick={() => move(n, 1)}
+            >
+              <ArrowUpwardRounded fontSize="small" />
+            </IconButton>
+            <IconButton
+              size="small"
+              aria-label={`Move ${p.name} down`}
+              disabled={n === 0}
+              onClick={() => move(n, -1)}
+            >
+              <ArrowDownwardRounded fontSize="small" />
+            </IconButton>
+          </Box>
+          {p.hex ? (
+            <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
+              <ColourField
+                label={`Colour of ${p.name}`}
+                value={p.hex}
+                onChange={(hex) => set(p.id, { hex })}
+              />
+              <Button onClick={() => set(p.id, { hex: null })}>As drawn</Button>
+            </Box>
+          ) : (
+            <Button
+              sx={{ justifySelf: 'start' }}
+              onClick={() => set(p.id, { hex: '#6a2a5b' })}
+              aria-label={`Colour ${p.name}`}
+            >
+              Colour it all over
+            </Button>
+          )}
+        </Box>
+      ))}
+      {wrong && (
+        <Typography role="alert" variant="body2" color="error">
+          {wrong}
+        </Typography>
+      )}
+    </TwoHalves>
+  );
+}

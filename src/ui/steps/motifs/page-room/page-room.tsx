@@ -1,0 +1,401 @@
+'use client';
+
+import RedoRounded from '@mui/icons-material/RedoRounded';
+import UndoRounded from '@mui/icons-material/UndoRounded';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import IconButton from '@mui/material/IconButton';
+import Tab from '@mui/material/Tab';
+import Tabs from '@mui/material/Tabs';
+import Tooltip from '@mui/material/Tooltip';
+import Typography from '@mui/material/Typography';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type Corners, DEFAULT_INTAKE, type Point, pageMap, type Sheet, wholePicture } from '@/core';
+import {
+  type PageView as Ask,
+  findPageIn,
+  letGoOfPage,
+  Stopped,
+  split,
+  stopLongWork,
+  viewPage,
+} from '@/engine';
+import { useBolt } from '@/state/bolt';
+import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/state/intake';
+import { trim } from '../../../parts/lengths';
+import Progress from '../../../parts/progress';
+import OriginFields from '../origin-fields';
+import { CornerGrips, PageOutline } from './corners';
+import Marks from './marks';
+import PageView, { type Region, type Shown } from './page-view';
+import Review from './review';
+import StageClean, { type Figures } from './stage-clean';
+import StagePaper from './stage-paper';
+import StageSplit from './stage-split';
+import StageSquare from './stage-square';
+import { afterGesture, gestureOf, type Tool } from './tools';
+import { useSettings } from './use-settings';
+
+const STAGES = ['Square', 'Clean', 'Paper', 'Split'] as const;
+type Stage = (typeof STAGES)[number];
+type Boxes = Region[] | string;
+
+type Props = {
+  page: IncomingPage;
+  /** The page of this bolt that is opened again, or undefined for a new one. */
+  sheet?: Sheet;
+  /** The motif that is to get its art from here. */
+  replaces?: string;
+  onDone: () => void;
+};
+
+const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
+
+/** One page from paper to separate motifs: squared, cleaned, its paper taken away, split, and looked over. */
+export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
+  const { settings, change, undo, redo, canUndo, canRedo } = useSettings(sheet?.settings ?? DEFAULT_INTAKE);
+  const [stage, setStage] = useState<Stage>(page.camera && !sheet ? 'Square' : 'Paper');
+  const [ppi, setPpi] = useState(sheet?.ppi ?? page.ppi);
+  const [tool, setTool] = useState<Tool>('look');
+  const [brushMm, setBrushMm] = useState(3);
+  const [showDirt, setShowDirt] = useState(true);
+  const [found, setFound] = useState('');
+  const [shown, setShown] = useState<(Shown & { key: string }) | null>(null);
+  const [figures, setFigures] = useState<Figures>({});
+  const [boxes, setBoxes] = useState<Boxes>([]);
+  const [look, setLook] = useState<{ region: Region; longSide: number } | null>(null);
+  const [share, setShare] = useState<{ what: string; done: number } | null>(null);
+  const [cuts, setCuts] = useState<CutPiece[] | null>(null);
+  const [wrong, setWrong] = useState('');
+  const [origin, setOrigin] = useState<Origin>({
+    source: page.name.replace(/\.[^.]+$/, ''),
+    permission: 'ask',
+  });
+  const project = useBolt((s) => s.project);
+  const ground = project?.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#fff';
+
+  const corners = settings.corners ?? wholePicture(page);
+  const map = useMemo(() => (settings.corners ? pageMap(settings.corners) : null), [settings.corners]);
+  const size = map ?? page;
+  const toPage = useCallback((p: Point) => (map ? map.toPage(p) : p), [map]);
+  const toPicture = useCallback((p: Point) => (map ? map.toPicture(p) : p), [map]);
+  const squaring = stage === 'Square';
+  const show = squaring
+    ? 'picture'
+    : stage === 'Clean'
+      ? showDirt
+        ? 'dirt'
+        : 'page'
+      : stage === 'Paper'
+        ? 'art'
+        : 'pieces';
+
+  // The newest wish wins; older views are dropped.
+  const round = useRef(0);
+  useEffect(() => {
+    if (!look || cuts) return;
+    const mine = ++round.current;
+    const timer = setTimeout(async () => {
+      const ask: Ask = show === 'picture' ? { show, longSide: 1600 } : { show, ...look };
+      try {
+        const seen = await viewPage(page.bytes, ppi ?? 300, settings, ask);
+        if (mine !== round.current) return;
+        setShown({ bitmap: seen.bitmap, factor: seen.factor, x: seen.x, y: seen.y, key: show });
+        setFigures({ histogram: seen.histogram, grey: seen.grey, marks: seen.marks, shadow: seen.shadow });
+        if (seen.boxes !== undefined) setBoxes(seen.boxes);
+      } catch (error) {
+        if (mine === round.current) setWrong(textOf(error));
+      }
+    }, 50);
+    return () => clearTimeout(timer);
+  }, [page, ppi, settings, show, look, cuts]);
+
+  const find = useCallback(async () => {
+    setFound('Looking for the page.');
+    try {
+      const seen = await findPageIn(page.bytes);
+      if (seen) change({ corners: seen.corners });
+      setFound(
+        seen
+          ? seen.by === 'outline'
+            ? 'Found by its outline. Drag a corner if it is not quite there.'
+            : 'Straightened by the lines drawn on it.'
+          : 'No outline and no straight lines are to be seen: set the corners by hand, or leave it as it is.',
+      );
+    } catch (error) {
+      setFound(textOf(error));
+    }
+  }, [page, change]);
+  const begun = useRef(false);
+  useEffect(() => {
+    // A photo shows what lies around its page; a scan seldom does.
+    if (begun.current || sheet || !page.camera) return;
+    begun.current = true;
+    void find();
+  }, [find, page, sheet]);
+
+  const onLook = useCallback((region: Region, longSide: number) => setLook({ region, longSide }), []);
+  const edit: typeof change = (part, merge) => {
+    setWrong('');
+    change(part, merge);
+  };
+  const leave = () => {
+    void letGoOfPage();
+    onDone();
+  };
+
+  const run = async (what: string, work: (on: (s: number) => void) => Promise<void>) => {
+    setShare({ what, done: 0 });
+    setWrong('');
+    try {
+      await work((done) => setShare({ what, done }));
+    } catch (error) {
+      if (!(error instanceof Stopped)) setWrong(textOf(error));
+    } finally {
+      setShare(null);
+    }
+  };
+  const separate = () =>
+    run('Separating motifs.', async (on) => {
+      if (!ppi || !project) return;
+      const pieces = await split(page.bytes, ppi, settings, on);
+      setCuts(firstGuesses(pieces, project, ppi, { sheet: sheet?.id, replaces }));
+    });
+  const keep = () =>
+    run('Keeping the motifs.', async (on) => {
+      if (cuts && ppi && (await keepPage(page, settings, ppi, cuts, origin, on, sheet?.id))) leave();
+    });
+
+  const kept = cuts?.filter((c) => c.keep).length ?? 0;
+  const busy = share !== null;
+  const title = cuts ? `${cuts.length} motifs on ${page.name}` : page.name;
+  return (
+    <Dialog
+      open
+      fullScreen
+      onClose={() => !busy && leave()}
+      aria-labelledby="page-title"
+      onKeyDown={(e) => {
+        if (!(e.ctrlKey || e.metaKey) || cuts) return;
+        const key = e.key.toLowerCase();
+        if (key === 'z') (e.shiftKey ? redo : undo)();
+        else if (key === 'y') redo();
+        else return;
+        e.preventDefault();
+      }}
+    >
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1.5,
+          px: 2,
+          py: 0.75,
+          borderBottom: 1,
+          borderColor: 'divider',
+          flexWrap: 'wrap',
+        }}
+      >
+        <Typography id="page-title" variant="h2" noWrap sx={{ minWidth: 0, flex: '1 1 200px' }}>
+          {title}
+        </Typography>
+        {!cuts && (
+          <>
+            <Tabs
+              value={stage}
+              onChange={(_, v) => {
+                setStage(v);
+                setTool('look');
+              }}
+              aria-label="Steps of taking a page in"
+              sx={{
+                minHeight: 40,
+                '& .MuiTab-root': { minHeight: 40, textTransform: 'none', fontWeight: 600 },
+              }}
+            >
+              {STAGES.map((s, n) => (
+                <Tab key={s} value={s} label={`${n + 1} ${s}`} />
+              ))}
+            </Tabs>
+            <Tooltip title="Undo">
+              <span>
+                <IconButton aria-label="Undo on this page" onClick={undo} disabled={!canUndo || busy}>
+                  <UndoRounded fontSize="small" />
+                </IconButton>
+              </span>
+            </Tooltip>
+            <Tooltip title="Redo">
+              <span>
+                <IconButton aria-label="Redo on this page" onClick={redo} disabled={!canRedo || busy}>
+                  <RedoRounded fontSize="small" />
+                </IconButton>
+              </span>
+            </Tooltip>
+          </>
+        )}
+      </Box>
+      <Box
+        sx={{
+          flex: 1,
+          minHeight: 0,
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: 'minmax(0, 1fr) 340px' },
+          gridTemplateRows: { xs: 'minmax(260px, 1fr) auto', md: 'minmax(0, 1fr)' },
+        }}
+      >
+        {cuts && ppi ? (
+          <Review
+            cuts={cuts}
+            ppi={ppi}
+            ground={ground}
+            laid={(id) => project?.placements.filter((p) => p.motif === id).length ?? 0}
+            onChange={(n, part) =>
+              setCuts((all) => all?.map((c, k) => (k === n ? { ...c, ...part } : c)) ?? null)
+            }
+          />
+        ) : (
+          <PageView
+            key={squaring ? 'picture' : `${size.width}x${size.height}`}
+            width={squaring ? page.width : size.width}
+            height={squaring ? page.height : size.height}
+            shown={shown && (shown.key === 'picture') === squaring ? shown : null}
+            ground={show === 'art' || show === 'pieces' ? ground : '#fff'}
+            gesture={squaring ? 'none' : gestureOf(tool)}
+            brush={tool === 'erase' || tool === 'restore' ? (brushMm / 25.4) * (ppi ?? 300) : 0}
+            label="The page. Arrow keys move it, plus and minus come nearer and go back, zero shows all of it."
+            onLook={onLook}
+            onGesture={(way) => {
+              const part = afterGesture(settings, tool, way.map(toPicture), brushMm);
+              if (part) edit(part);
+            }}
+            grips={(sight) =>
+              squaring && (
+                <CornerGrips
+                  corners={corners}
+                  sight={sight}
+                  onMove={(c) => edit({ corners: c }, 'corners')}
+                />
+              )
+            }
+          >
+            {(sight) =>
+              squaring ? (
+                <PageOutline corners={corners} sight={sight} />
+              ) : (
+                stage !== 'Clean' && (
+                  <Marks
+                    settings={settings}
+                    sight={sight}
+                    toPage={toPage}
+                    boxes={stage === 'Split' && typeof boxes !== 'string' ? boxes : []}
+                  />
+                )
+              )
+            }
+          </PageView>
+        )}
+        <Box
+          sx={{
+            display: 'flex',
+            flexDirection: 'column',
+            gap: 2,
+            p: 2,
+            overflowY: 'auto',
+            borderLeft: 1,
+            borderColor: 'divider',
+            maxHeight: { xs: '44vh', md: 'none' },
+          }}
+        >
+          {cuts ? (
+            <>
+              <Typography variant="body2" color="text.secondary">
+                Untick what you do not want. Names and roles can be changed later too.
+              </Typography>
+              <OriginFields origin={origin} onChange={setOrigin} />
+            </>
+          ) : (
+            <>
+              {squaring && (
+                <StageSquare
+                  picture={page}
+                  corners={settings.corners}
+                  ppi={ppi}
+                  found={found}
+                  onFind={find}
+                  onCorners={(c: Corners | null, merge) => edit({ corners: c }, merge)}
+                  onPpi={setPpi}
+                />
+              )}
+              {stage === 'Clean' && (
+                <StageClean
+                  settings={settings}
+                  figures={figures}
+                  showDirt={showDirt}
+                  onShowDirt={setShowDirt}
+                  change={edit}
+                />
+              )}
+              {stage === 'Paper' && (
+                <StagePaper
+                  settings={settings}
+                  tool={tool}
+                  brushMm={brushMm}
+                  onTool={setTool}
+                  onBrush={setBrushMm}
+                  change={edit}
+                />
+              )}
+              {stage === 'Split' && (
+                <StageSplit
+                  settings={settings}
+                  boxes={typeof boxes === 'string' ? boxes : boxes.length}
+                  tool={tool}
+                  onTool={setTool}
+                  change={edit}
+                />
+              )}
+              {!squaring && !ppi && (
+                <Box role="alert" sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5 }}>
+                  <Typography variant="body2">
+                    The file does not say its ppi. Type what it was scanned at under Square.
+                  </Typography>
+                  <Button onClick={() => setStage('Square')}>To Square</Button>
+                </Box>
+              )}
+            </>
+          )}
+          {share && <Progress what={share.what} share={share.done} onStop={stopLongWork} />}
+          {wrong && (
+            <Typography role="alert" variant="body2" color="error">
+              {wrong}
+            </Typography>
+          )}
+          <Typography variant="caption" color="text.secondary" sx={{ mt: 'auto' }}>
+            Use art that you made, or that you may use commercially. The file itself is kept untouched
+            {ppi ? `, at ${trim(ppi, 0)} ppi` : ''}.
+          </Typography>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, justifyContent: 'flex-end' }}>
+            <Button onClick={leave} disabled={busy}>
+              Leave it
+            </Button>
+            {cuts && (
+              <Button variant="outlined" onClick={() => setCuts(null)} disabled={busy}>
+                Back to the page
+              </Button>
+            )}
+            {cuts ? (
+              <Button variant="contained" onClick={keep} disabled={!kept || busy}>
+                {sheet || replaces ? 'Put in' : 'Keep'} {kept} {kept === 1 ? 'motif' : 'motifs'}
+              </Button>
+            ) : (
+              <Button variant="contained" onClick={separate} disabled={!ppi || busy}>
+                Separate the motifs
+              </Button>
+            )}
+          </Box>
+        </Box>
+      </Box>
+    </Dialog>
+  );
+}

@@ -1,0 +1,114 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Checkbox from '@mui/material/Checkbox';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import type { MotifRole } from '@/core';
+import type { CutPiece } from '@/state/intake';
+import { small } from '../../../parts/lengths';
+import Thumb from '../../../parts/thumb';
+
+type Props = {
+  cuts: CutPiece[];
+  ppi: number;
+  ground: string;
+  laid: (motif: string) => number;
+  onChange: (n: number, part: Partial<CutPiece>) => void;
+};
+
+/** The pieces as they were cut, to name and to choose from; loose bits stand apart. */
+export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
+  const numbered = cuts.map((cut, n) => ({ cut, n }));
+  const loose = numbered.filter(
+    ({ cut }) => !cut.keep && cut.role === 'filler' && !cut.motif && cut.area > 0,
+  );
+  const grid = (some: typeof numbered) => (
+    <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(164px, 1fr))', gap: 1.25 }}>
+      {some.map(({ cut, n }) => (
+        <Box
+          key={`${cut.box.x},${cut.box.y}`}
+          data-testid="piece"
+          sx={{
+            bgcolor: 'background.paper',
+            borderRadius: 1,
+            p: 1,
+            border: 1,
+            borderColor: cut.keep ? 'primary.main' : 'divider',
+          }}
+        >
+          <Thumb bitmap={cut.thumb} ground={ground} height={112} />
+          <Box sx={{ display: 'flex', alignItems: 'center', mt: 0.75 }}>
+            <Checkbox
+              size="small"
+              checked={cut.keep}
+              onChange={(e) => onChange(n, { keep: e.target.checked })}
+              slotProps={{ input: { 'aria-label': `Keep ${cut.name}` } }}
+              sx={{ p: 0.5, ml: -0.5 }}
+            />
+            <TextField
+              variant="standard"
+              value={cut.name}
+              disabled={cut.motif !== null}
+              onChange={(e) => onChange(n, { name: e.target.value.slice(0, 80) })}
+              slotProps={{ htmlInput: { 'aria-label': `Name of piece ${n + 1}` } }}
+            />
+          </Box>
+          <Box sx={{ display: 'flex', alignItems: 'baseline', justifyContent: 'space-between', gap: 1 }}>
+            <Typography variant="caption" color="text.secondary" noWrap>
+              {small((cut.box.width / ppi) * 25.4)} x {small((cut.box.height / ppi) * 25.4)}
+            </Typography>
+            {cut.motif ? (
+              <Typography variant="caption" sx={{ fontWeight: 600 }} noWrap>
+                laid {laid(cut.motif)}x
+              </Typography>
+            ) : (
+              <TextField
+                select
+                variant="standard"
+                value={cut.role}
+                onChange={(e) => onChange(n, { role: e.target.value as MotifRole })}
+                slotProps={{ htmlInput: { 'aria-label': `Role of piece ${n + 1}` } }}
+                sx={{ '& .MuiSelect-select': { fontSize: '0.78rem', py: 0 } }}
+              >
+                <MenuItem value="hero">hero</MenuItem>
+                <MenuItem value="secondary">secondary</MenuItem>
+                <MenuItem value="filler">filler</MenuItem>
+              </TextField>
+            )}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+  const isLoose = new Set(loose.map((l) => l.n));
+  const cutAgain = numbered.filter(({ cut, n }) => cut.motif && !isLoose.has(n));
+  const fresh = numbered.filter(({ cut, n }) => !cut.motif && !isLoose.has(n));
+  return (
+    <Box sx={{ overflowY: 'auto', height: '100%', p: 2, bgcolor: 'background.default' }}>
+      {cutAgain.length > 0 && (
+        <>
+          <Typography variant="h3" sx={{ mb: 1 }}>
+            Cut again: every placement follows
+          </Typography>
+          {grid(cutAgain)}
+          {fresh.length > 0 && (
+            <Typography variant="h3" sx={{ mt: 2.5, mb: 1 }}>
+              New on this page
+            </Typography>
+          )}
+        </>
+      )}
+      {grid(fresh)}
+      {loose.length > 0 && (
+        <>
+          <Typography variant="h3" sx={{ mt: 2.5, mb: 1 }}>
+            Small loose pieces: tick those that make good fillers
+          </Typography>
+          {grid(loose)}
+        </>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,68 @@
+'use client';
+
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { IntakeSettings } from '@/core';
+import NumberField from '../../../parts/number-field';
+import ToolRow from './tool-row';
+import type { Tool } from './tools';
+
+type Props = {
+  settings: IntakeSettings;
+  boxes: number | string;
+  tool: Tool;
+  onTool: (tool: Tool) => void;
+  change: (part: Partial<IntakeSettings>, merge?: string) => void;
+};
+
+/** What belongs together. */
+export default function StageSplit({ settings, boxes, tool, onTool, change }: Props) {
+  const marked = settings.links.length + settings.cuts.length + settings.lassos.length;
+  return (
+    <>
+      <Typography
+        variant="body2"
+        role="status"
+        data-testid="pieces-found"
+        color={typeof boxes === 'string' ? 'error' : undefined}
+      >
+        {typeof boxes === 'string' ? boxes : `${boxes} ${boxes === 1 ? 'piece' : 'pieces'} on this page.`}
+      </Typography>
+      <NumberField
+        label="Pieces nearer than this are one motif"
+        unit="mm"
+        digits={1}
+        value={settings.joinMm}
+        min={0}
+        max={50}
+        step={0.5}
+        onChange={(v) => change({ joinMm: v })}
+      />
+      <NumberField
+        label="Smallest piece, across"
+        unit="mm"
+        digits={1}
+        value={Math.sqrt(settings.smallestMm2)}
+        min={0}
+        max={100}
+        step={0.5}
+        onChange={(v) => change({ smallestMm2: v * v })}
+      />
+      <ToolRow
+        tools={[
+          ['look', 'Look'],
+          ['join', 'Join'],
+          ['cut', 'Cut apart'],
+          ['lasso', 'Draw round'],
+        ]}
+        tool={tool}
+        onTool={onTool}
+      />
+      {marked > 0 && (
+        <Button variant="outlined" onClick={() => change({ links: [], cuts: [], lassos: [] })}>
+          Take back {marked === 1 ? 'the mark' : `all ${marked} marks`}
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,102 @@
+'use client';
+
+import RotateLeftRounded from '@mui/icons-material/RotateLeftRounded';
+import RotateRightRounded from '@mui/icons-material/RotateRightRounded';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { type Corners, leanOf, pageSize, quarterTurn, turnCorners, wholePicture } from '@/core';
+import { small, trim } from '../../../parts/lengths';
+import NumberField from '../../../parts/number-field';
+
+type Props = {
+  picture: { width: number; height: number; ppi: number | null };
+  corners: Corners | null;
+  ppi: number | null;
+  found: string;
+  onFind: () => void;
+  onCorners: (corners: Corners | null, merge?: string) => void;
+  onPpi: (ppi: number) => void;
+};
+
+/** Which part of the picture is the page, which way up, how straight, and how large it is. */
+export default function StageSquare({ picture, corners, ppi, found, onFind, onCorners, onPpi }: Props) {
+  const now = corners ?? wholePicture(picture);
+  const size = pageSize(now);
+  return (
+    <>
+      <Typography variant="body2" color="text.secondary">
+        {picture.width} x {picture.height} px.
+        {picture.ppi
+          ? ' The ppi was read from the file.'
+          : ' The file does not say its ppi: type what it was scanned at, or how wide the page is.'}
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <NumberField
+          label="Scanned at"
+          unit="ppi"
+          digits={1}
+          value={ppi ?? 0}
+          min={36}
+          max={4800}
+          onChange={onPpi}
+        />
+        <NumberField
+          label="Page width"
+          unit="mm"
+          digits={1}
+          value={ppi ? (size.width / ppi) * 25.4 : 0}
+          min={5}
+          max={3000}
+          onChange={(mm) => onPpi((size.width / mm) * 25.4)}
+        />
+      </Box>
+      <Typography variant="caption" color="text.secondary">
+        {ppi
+          ? `The page is ${small((size.width / ppi) * 25.4)} x ${small((size.height / ppi) * 25.4)}. A4 is 210 mm wide, a letter 216 mm.`
+          : 'A4 is 210 mm wide, a letter 216 mm.'}
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        <Button variant="contained" onClick={onFind}>
+          Find the page
+        </Button>
+        <Button variant="outlined" onClick={() => onCorners(null)} disabled={!corners}>
+          Whole picture
+        </Button>
+      </Box>
+      <Typography variant="body2" role="status">
+        {found}
+      </Typography>
+      <NumberField
+        label="Lean"
+        unit="degrees"
+        digits={2}
+        step={0.1}
+        value={leanOf(now)}
+        min={-45}
+        max={45}
+        onChange={(v) => onCorners(turnCorners(now, v - leanOf(now)))}
+      />
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        <Button
+          variant="outlined"
+          startIcon={<RotateLeftRounded />}
+          onClick={() => onCorners(quarterTurn(quarterTurn(quarterTurn(now))))}
+        >
+          Quarter left
+        </Button>
+        <Button
+          variant="outlined"
+          startIcon={<RotateRightRounded />}
+          onClick={() => onCorners(quarterTurn(now))}
+        >
+          Quarter right
+        </Button>
+      </Box>
+      <Typography variant="caption" color="text.secondary">
+        Drag the four corners to crop, or to square a page that was photographed at a slant.{' '}
+        {trim(size.width, 0)} x {trim(size.height, 0)} px are kept.
+      </Typography>
+    </>
+  );
+}
