@@ -7,30 +7,34 @@ const SKEW = (1.2 * Math.PI) / 180;
 
 export type Laid = { board: Board; x: number; y: number };
 
+export type Page = typeof PAGE;
+
 /** Boards set in rows from the top left; each box keeps its own room. */
-export function layOut(boards: Board[]): Laid[] {
-  const gap = 78;
+export function layOut(boards: Board[], page: Page = PAGE): Laid[] {
+  const gap = 78 * (page.ppi / 300);
   const rows: { y: number; height: number; x: number }[] = [];
   const order = boards.map((board, n) => ({ board, n })).sort((a, b) => b.board.height - a.board.height);
   const out: (Laid & { n: number })[] = [];
-  let y = 150;
+  const k = page.ppi / 300;
+  let y = 150 * k;
   for (const { board, n } of order) {
-    let row = rows.find((r) => r.x + board.width < PAGE.width - 110 && board.height <= r.height);
+    let row = rows.find((r) => r.x + board.width < page.width - 110 * k && board.height <= r.height);
     if (!row) {
-      row = { y, height: board.height, x: 130 };
+      row = { y, height: board.height, x: 130 * k };
       rows.push(row);
       y += board.height + gap;
     }
     out.push({ board, n, x: row.x, y: row.y + (row.height - board.height) / 2 });
     row.x += board.width + gap;
   }
-  if (y > PAGE.height - 60) throw new Error(`The motifs need ${y} px; the page has ${PAGE.height}.`);
+  if (y > page.height - 60 * k) throw new Error(`The motifs need ${y} px; the page has ${page.height}.`);
   return out.sort((a, b) => a.n - b.n).map(({ board, x, y: top }) => ({ board, x, y: top }));
 }
 
 /** The page as a flatbed would see it: askew, unevenly lit, with dust, fibres and pencil. RGB bytes. */
-export function scanPage(laid: Laid[], seed: number): Uint8Array {
-  const { width, height } = PAGE;
+export function scanPage(laid: Laid[], seed: number, page: Page = PAGE, skew = SKEW): Uint8Array {
+  const { width, height } = page;
+  const k300 = page.ppi / 300;
   const art = new Float32Array(width * height * 3).fill(1);
   for (const { board, x: ox, y: oy } of laid) {
     for (let y = 0; y < board.height; y++) {
@@ -38,9 +42,9 @@ export function scanPage(laid: Laid[], seed: number): Uint8Array {
       art.set(board.rgb.subarray(y * board.width * 3, (y + 1) * board.width * 3), to);
     }
   }
-  pencil(art, laid, seed);
+  pencil(art, laid, seed, page);
   const out = new Uint8Array(width * height * 3);
-  const [c, s] = [Math.cos(SKEW), Math.sin(SKEW)];
+  const [c, s] = [Math.cos(skew), Math.sin(skew)];
   const paper = [0.962, 0.943, 0.9];
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
@@ -57,9 +61,10 @@ export function scanPage(laid: Laid[], seed: number): Uint8Array {
         1.0 -
         0.07 * (x / width) -
         0.05 * (1 - y / height) ** 2 +
-        0.012 * (cloudy(x / 700, y / 700, seed) - 0.5);
+        0.012 * (cloudy(x / 700 / k300, y / 700 / k300, seed) - 0.5);
       const grain =
-        (noise(x / 1.6, y / 1.6, seed + 2) - 0.5) * 0.012 + (cloudy(x / 9, y / 9, seed + 5) - 0.5) * 0.01;
+        (noise(x / 1.6 / k300, y / 1.6 / k300, seed + 2) - 0.5) * 0.012 +
+        (cloudy(x / 9 / k300, y / 9 / k300, seed + 5) - 0.5) * 0.01;
       for (let k = 0; k < 3; k++) {
         const a = art[i + k] * (1 - fu) + art[i + 3 + k] * fu;
         const b = art[i + width * 3 + k] * (1 - fu) + art[i + width * 3 + 3 + k] * fu;
@@ -68,13 +73,12 @@ export function scanPage(laid: Laid[], seed: number): Uint8Array {
       }
     }
   }
-  dust(out, seed);
+  dust(out, seed, page);
   return out;
 }
 
 /** Faint construction lines through the middle of the larger motifs. */
-function pencil(art: Float32Array, laid: Laid[], seed: number) {
-  const { width, height } = PAGE;
+function pencil(art: Float32Array, laid: Laid[], seed: number, { width, height }: Page) {
   const mark = (x: number, y: number, strength: number) => {
     const ix = Math.round(x);
     const iy = Math.round(y);
@@ -93,9 +97,8 @@ function pencil(art: Float32Array, laid: Laid[], seed: number) {
   }
 }
 
-function dust(out: Uint8Array, seed: number) {
+function dust(out: Uint8Array, seed: number, { width, height }: Page) {
   const random = seeded(seed);
-  const { width, height } = PAGE;
   const dab = (x: number, y: number, r: number, dark: number) => {
     for (let dy = -2; dy <= 2; dy++) {
       for (let dx = -2; dx <= 2; dx++) {

@@ -2,7 +2,7 @@
 export const SAMPLES: { name: string; says: string; files: string[] }[] = [
   { name: 'Large sheet', says: 'A4 scanned at 600 ppi', files: ['kites-600.jpg'] },
   { name: 'Phone photo', says: 'a page on a table, at a slant', files: ['phone-photo.jpg'] },
-  { name: 'Line drawing', says: 'ink only, to be filled with colour', files: ['line-drawing.png'] },
+  { name: 'Line drawing', says: 'ink only, to be filled with colour', files: ['line-drawing.jpg'] },
   { name: 'Layered file', says: 'ORA, one motif to a layer', files: ['pennants.ora'] },
   { name: 'Vector', says: 'SVG', files: ['weather-vane.svg'] },
   {

@@ -113,7 +113,17 @@ export const pageServices = {
     const { key, raster } = await pictureOf(bytes);
     const { width, height } = raster;
     const camera = Boolean(exif?.Make || exif?.Model || exif?.ExposureTime);
-    return { kind: 'page', ...withExif(head, exif), width, height, sha256: key, camera };
+    const known = withExif(head, exif);
+    // What a camera writes as ppi says nothing of the page in front of it.
+    return {
+      kind: 'page',
+      type: head.type,
+      ppi: camera ? null : known.ppi,
+      width,
+      height,
+      sha256: key,
+      camera,
+    };
   },
 
   /** Where the page lies in the picture, found by itself; null when it cannot be told. */

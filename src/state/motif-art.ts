@@ -10,7 +10,7 @@ import {
   replaceArt,
   rgbOfHex,
 } from '../core';
-import { type CutArt, compose, fillLineArt, joinParts, palette, trace } from '../engine';
+import { type CutArt, compose, fillLineArt, joinParts, palette, sprite, trace } from '../engine';
 import { putAsset, readAsset } from '../shelf';
 import { artsOf, loadAsset } from './arts';
 import { edit, record, useBolt } from './bolt';
@@ -81,7 +81,8 @@ export async function keepAsParts(files: IncomingPage[], ppi: number): Promise<b
 function sharedName(names: string[]): string {
   let n = 0;
   while (n < names[0].length && names.every((m) => m[n] === names[0][n])) n++;
-  return names[0].slice(0, n).replace(/[\s_-]+$/, '') || 'Joined parts';
+  const shared = names[0].slice(0, n).replace(/[\s_-]+$/, '') || 'joined parts';
+  return shared[0].toUpperCase() + shared.slice(1);
 }
 
 /** Changes parts (colour, order, what is left out) and puts the motif together again. */
@@ -126,6 +127,13 @@ export async function keepFill(motif: Motif, fill: FillSettings): Promise<boolea
   const { sheet, box } = motif;
   const art = { asset: whole.sha256, width: whole.width, height: whole.height, ppi: motif.ppi };
   return edit((p) => replaceArt(p, motif.id, { ...art, parts, sheet, box, fill }, { x: 0, y: 0 }));
+}
+
+/** A motif as it looks in the colourway on show, at most `longSide` px. */
+export async function motifBitmap(id: string, longSide: number): Promise<ImageBitmap | null> {
+  const { project } = useBolt.getState();
+  const art = project && artsOf(project).find((a) => a.motif === id);
+  return art ? (await sprite(art, longSide, loadAsset)).bitmap : null;
 }
 
 /** The inks that a motif is traced in: the bolt's, or its own when the bolt has none yet. */

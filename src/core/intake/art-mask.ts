@@ -1,9 +1,9 @@
 import type { Point } from '../lattice';
-import { joinRuns, type Raster, runsOf } from '../raster';
+import type { Raster } from '../raster';
 import { mmToPx } from '../units';
-import { fillHoles } from './back-art';
 import { BLOCK, type Tone } from './paper';
 import type { AreaClick, IntakeSettings, Stroke } from './settings';
+import { tidyMask } from './tidy-mask';
 
 /** Thresholds on 2r2 + 4g2 + 3b2, r, g, b being steps down from white: percent of the way to black. */
 const barOf = (tolerance: number) => 9 * (tolerance * 2.55) ** 2;
@@ -27,9 +27,8 @@ export function artMask(
   const mask = own ?? standsOff(page, tone, barOf(settings.tolerance));
   if (!own) {
     const speckPx = settings.speckMm2 * (ppi / 25.4) ** 2;
-    dropSpecks(mask, width, height, speckPx);
-    // White inside the art stays.
-    if (settings.joined) fillHoles(mask, width, height);
+    // White inside the art stays when only joined paper goes.
+    tidyMask(mask, width, height, { speckPx, fillHoles: settings.joined });
   }
   for (const click of settings.areas) clickArea(page, tone, mask, toPage(click), click, settings);
   for (const stroke of settings.strokes) paint(mask, width, height, stroke, ppi, toPage);
@@ -80,18 +79,6 @@ function standsOff({ width, height, data }: Raster, tone: Tone, bar: number): Ui
     }
   }
   return mask;
-}
-
-function dropSpecks(mask: Uint8Array, width: number, height: number, speckPx: number) {
-  const runs = runsOf(mask, width, height);
-  const { labels, count } = joinRuns(runs);
-  const area = new Float64Array(count + 1);
-  for (let i = 0; i < labels.length; i++) area[labels[i]] += runs.end[i] - runs.start[i];
-  for (let y = 0; y < height; y++) {
-    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
-      if (area[labels[i]] < speckPx) mask.fill(0, y * width + runs.start[i], y * width + runs.end[i]);
-    }
-  }
 }
 
 /** Takes or gives the area of like colour at a point: joined to it, or everywhere. */

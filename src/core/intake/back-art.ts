@@ -1,5 +1,6 @@
-import { distanceTo, joinRuns, newRaster, type Raster, runsOf } from '../raster';
+import { distanceTo, newRaster, type Raster } from '../raster';
 import { RangeMessage } from '../units';
+import { tidyMask } from './tidy-mask';
 
 /**
  * An opaque backing under cut-out art: the art's outline with gaps up to `bridgePx` closed and all inside it
@@ -28,7 +29,7 @@ export function backArt(
     }
   }
   const closed = bridgePx > 0 ? closeGaps(shape, w, h, bridgePx / 2) : shape;
-  fillHoles(closed, w, h);
+  tidyMask(closed, w, h, { speckPx: 0, fillHoles: true });
   const outside = closed.map((v) => (v ? 0 : 1));
   const depth = distanceTo(outside, w, h, false);
   const out = newRaster(width, height);
@@ -50,7 +51,7 @@ export function backArt(
 }
 
 /** Closing by a disc: grown by r, then shrunk by r. */
-export function closeGaps(shape: Uint8Array, width: number, height: number, r: number): Uint8Array {
+function closeGaps(shape: Uint8Array, width: number, height: number, r: number): Uint8Array {
   const near = distanceTo(shape, width, height, false);
   const rest = new Uint8Array(shape.length);
   for (let p = 0; p < rest.length; p++) rest[p] = near[p] <= r ? 0 : 1;
@@ -58,22 +59,4 @@ export function closeGaps(shape: Uint8Array, width: number, height: number, r: n
   const out = new Uint8Array(shape.length);
   for (let p = 0; p < out.length; p++) out[p] = shape[p] || away[p] > r ? 1 : 0;
   return out;
-}
-
-/** Fills, in place, all that is not joined to the picture's edge. */
-export function fillHoles(shape: Uint8Array, width: number, height: number) {
-  const runs = runsOf(shape, width, height, { off: true });
-  const { labels, count } = joinRuns(runs, { corners: false });
-  const outside = new Uint8Array(count + 1);
-  for (let y = 0; y < height; y++) {
-    const edge = y === 0 || y === height - 1;
-    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
-      if (edge || runs.start[i] === 0 || runs.end[i] === width) outside[labels[i]] = 1;
-    }
-  }
-  for (let y = 0; y < height; y++) {
-    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
-      if (!outside[labels[i]]) shape.fill(1, y * width + runs.start[i], y * width + runs.end[i]);
-    }
-  }
 }

@@ -1,7 +1,7 @@
 import { distanceTo, joinRuns, newRaster, type Raster, runsOf } from '../raster';
 import { RangeMessage } from '../units';
-import { closeGaps } from './back-art';
 import { cutWithCleanEdge } from './clean-edge';
+import { tidyMask } from './tidy-mask';
 
 /** A closed region under the ink: an inner point far from its edge, and its area, px. */
 export type Region = { x: number; y: number; area: number };
@@ -18,12 +18,12 @@ const INK = 0.35;
 /**
  * Finds the closed regions of line art. Gaps in the lines up to `bridgePx` are bridged; every region then runs
  * on under the ink by `trapPx`, so that no pale line shows between the two, and never out at its other side.
- * @param smallestPx regions with less area are left to the paper.
- * @throws RangeMessage for lengths below 0 or bridges over 60 px.
+ * @param speckPx ink with less area is dust and left out; regions with less area are left to the paper.
+ * @throws RangeMessage for lengths below 0 or over 60 px.
  */
 export function fillUnderInk(
   art: Raster,
-  { bridgePx, trapPx, smallestPx = 12 }: { bridgePx: number; trapPx: number; smallestPx?: number },
+  { bridgePx, trapPx, speckPx = 35 }: { bridgePx: number; trapPx: number; speckPx?: number },
 ): LineArt {
   if (!(bridgePx >= 0 && bridgePx <= 60 && trapPx >= 0 && trapPx <= 60)) {
     throw new RangeMessage('Gaps and traps go from 0 to 60 px of the art.');
@@ -32,17 +32,27 @@ export function fillUnderInk(
   const white = onWhite(art);
   const line = new Uint8Array(width * height);
   for (let p = 0; p < line.length; p++) line[p] = darkness(white.data, p * 4) > INK ? 1 : 0;
-  const barrier = bridgePx > 0 ? closeGaps(line, width, height, bridgePx / 2) : line;
-  const { labels, regions, outside } = regionsOf(barrier, width, height, smallestPx);
-  const open = barrier.map((b, p) => (b && !line[p] ? 1 : 0));
-  // Back into what the bridging took from the regions, then under the ink, but never to the ink's outer rim.
-  spread(labels, open, width, Math.ceil(bridgePx / 2) + 1);
-  const rim = outside.slice();
-  spread(rim, line, width, 2);
-  const under = line.map((on, p) => (on && !rim[p] ? 1 : 0));
+  tidyMask(line, width, height, { speckPx, fillHoles: false });
+  // Lines grown by half the gap meet across it; what they took is given back to the regions beside them.
+  const near = distanceTo(line, width, height, false);
+  const barrier = line.map((_, p) => (near[p] <= bridgePx / 2 ? 1 : 0));
+  const labels = new Int32Array(width * height);
+  const open = line.map((on) => (on ? 0 : 1));
+  let count = nameAreas(barrier, labels, width, height, 0, speckPx);
+  spread(labels, open, width, Math.ceil(bridgePx / 2) + 2);
+  // Regions narrower than the gap were all taken: they are found among what is left.
+  const taken = line.map((on, p) => (on || labels[p] ? 1 : 0));
+  count = nameAreas(taken, labels, width, height, count, speckPx);
+  const outside = labels.map((l) => (l < 0 ? 1 : 0));
+  spread(outside, line, width, 2);
+  const under = line.map((on, p) => (on && !outside[p] ? 1 : 0));
   spread(labels, under, width, Math.round(trapPx));
   for (let p = 0; p < labels.length; p++) if (labels[p] < 0) labels[p] = 0;
-  return { ink: cutWithCleanEdge(white, line, 1), labels, regions };
+  return {
+    ink: cutWithCleanEdge(white, line, 1),
+    labels,
+    regions: middlesOf(labels, line, width, height, count),
+  };
 }
 
 const darkness = (d: Uint8ClampedArray, i: number) => 1 - (2 * d[i] + 4 * d[i + 1] + 3 * d[i + 2]) / 9 / 255;
@@ -57,39 +67,52 @@ function onWhite({ width, height, data }: Raster): Raster {
   return out;
 }
 
-/** Enclosed areas of a barrier: labels from 1, -1 for the outside; `outside` has 1 there. */
-function regionsOf(barrier: Uint8Array, width: number, height: number, smallestPx: number) {
+/**
+ * Names, in `labels`, the areas where a barrier is off: -1 for those that reach the picture's edge, numbers on
+ * from `from` for the enclosed ones of at least `leastPx`. Gives the last number.
+ */
+function nameAreas(
+  barrier: Uint8Array,
+  labels: Int32Array,
+  width: number,
+  height: number,
+  from: number,
+  leastPx: number,
+): number {
   const runs = runsOf(barrier, width, height, { off: true });
   const joined = joinRuns(runs, { corners: false });
   const area = new Float64Array(joined.count + 1);
   const outer = new Uint8Array(joined.count + 1);
-  for (let y = 0; y < height; y++) {
-    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
-      area[joined.labels[i]] += runs.end[i] - runs.start[i];
-      if (y === 0 || y === height - 1 || runs.start[i] === 0 || runs.end[i] === width)
-        outer[joined.labels[i]] = 1;
+  const each = (visit: (label: number, y: number, start: number, end: number) => void) => {
+    for (let y = 0; y < height; y++) {
+      for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++)
+        visit(joined.labels[i], y, runs.start[i], runs.end[i]);
     }
-  }
+  };
+  each((l, y, start, end) => {
+    area[l] += end - start;
+    if (y === 0 || y === height - 1 || start === 0 || end === width) outer[l] = 1;
+  });
   const name = new Int32Array(joined.count + 1);
-  let count = 0;
-  for (let l = 1; l <= joined.count; l++) {
-    if (outer[l]) name[l] = -1;
-    else if (area[l] >= smallestPx) name[l] = ++count;
-  }
-  const labels = new Int32Array(width * height);
-  const outside = new Int32Array(width * height);
-  for (let y = 0; y < height; y++) {
-    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
-      const l = name[joined.labels[i]];
-      labels.fill(l, y * width + runs.start[i], y * width + runs.end[i]);
-      if (l < 0) outside.fill(1, y * width + runs.start[i], y * width + runs.end[i]);
-    }
-  }
+  let count = from;
+  for (let l = 1; l <= joined.count; l++) name[l] = outer[l] ? -1 : area[l] >= leastPx ? ++count : 0;
+  each((l, y, start, end) => labels.fill(name[l], y * width + start, y * width + end));
+  return count;
+}
+
+/** For each region its area without what lies under ink, and its pixel furthest from any ink. */
+function middlesOf(
+  labels: Int32Array,
+  line: Uint8Array,
+  width: number,
+  height: number,
+  count: number,
+): Region[] {
   const regions: Region[] = Array.from({ length: count }, () => ({ x: 0, y: 0, area: 0 }));
   const best = new Float64Array(count);
-  const depth = distanceTo(barrier, width, height, false);
+  const depth = distanceTo(line, width, height, false);
   for (let p = 0; p < labels.length; p++) {
-    if (labels[p] < 1) continue;
+    if (labels[p] < 1 || line[p]) continue;
     const n = labels[p] - 1;
     regions[n].area++;
     if (depth[p] > best[n]) {
@@ -98,7 +121,7 @@ function regionsOf(barrier: Uint8Array, width: number, height: number, smallestP
       regions[n].y = Math.floor(p / width);
     }
   }
-  return { labels, regions, outside };
+  return regions;
 }
 
 /** Labels that are not 0 grow into pixels where `room` is on, ring by ring, the nearest first. */

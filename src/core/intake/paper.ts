@@ -81,21 +81,28 @@ function lightTiles({ width, height, data }: Raster): Tile[] {
       const y0 = Math.floor((ty * height) / TILES);
       const y1 = Math.max(y0 + 1, Math.floor(((ty + 1) * height) / TILES));
       const step = Math.max(1, Math.floor(Math.sqrt(((x1 - x0) * (y1 - y0)) / 400)));
-      const seen: [number, number, number, number][] = [];
+      // One number holds a pixel's lightness and, below it, its colour: numbers sort fast.
+      const seen = new Float64Array(Math.ceil((x1 - x0) / step) * Math.ceil((y1 - y0) / step));
+      let n = 0;
       for (let y = y0; y < y1; y += step) {
         for (let x = x0; x < x1; x += step) {
           const i = (y * width + x) * 4;
           if (data[i + 3] < 128) continue;
           const [r, g, b] = [data[i], data[i + 1], data[i + 2]];
-          seen.push([2 * r + 4 * g + 3 * b, r, g, b]);
+          seen[n++] = (2 * r + 4 * g + 3 * b) * 2 ** 24 + ((r << 16) | (g << 8) | b);
         }
       }
-      if (!seen.length) continue;
-      seen.sort((p, q) => p[0] - q[0]);
-      const light = seen.slice(Math.floor(seen.length * 0.6), Math.max(1, Math.ceil(seen.length * 0.95)));
-      const pick = light.length ? light : seen;
-      const mean = (c: number) => pick.reduce((s, p) => s + p[c], 0) / pick.length;
-      const rgb: Tile['rgb'] = [mean(1), mean(2), mean(3)];
+      if (!n) continue;
+      const sorted = seen.subarray(0, n).sort();
+      const from = Math.min(n - 1, Math.floor(n * 0.6));
+      const pick = sorted.subarray(from, Math.max(from + 1, Math.ceil(n * 0.95)));
+      const rgb: Tile['rgb'] = [0, 0, 0];
+      for (const key of pick) {
+        const colour = key % 2 ** 24;
+        rgb[0] += (colour >> 16) / pick.length;
+        rgb[1] += ((colour >> 8) & 255) / pick.length;
+        rgb[2] += (colour & 255) / pick.length;
+      }
       const [u, v] = [(2 * (tx + 0.5)) / TILES - 1, (2 * (ty + 0.5)) / TILES - 1];
       tiles.push({ at: ty * TILES + tx, u, v, rgb, light: lightOf(rgb) });
     }

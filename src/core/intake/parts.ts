@@ -2,7 +2,7 @@ import { newRaster, type Raster } from '../raster';
 import { RangeMessage } from '../units';
 
 /** What a part of a motif is; parts lie in this order, the first lowest. */
-export const PART_KINDS = ['shadow', 'fill', 'highlight', 'outline'] as const;
+export const PART_KINDS = ['fill', 'shadow', 'highlight', 'outline'] as const;
 export type PartKind = (typeof PART_KINDS)[number];
 
 const WORDS: [PartKind, RegExp][] = [

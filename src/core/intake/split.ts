@@ -65,14 +65,13 @@ export function readPage(page: Raster, ppi: number, settings: IntakeSettings, fa
 export function piecesOf(read: ReadPage, settings: IntakeSettings, factor = 1) {
   const { page, ppi, paper, mask, cutOut } = read;
   const { width, height } = page;
-  let inked = 0;
-  for (const m of mask) inked += m;
+  const { runs, groups } = groupPieces(mask, width, height, ppi, settings, toPageOf(settings, factor));
+  const inked = groups.reduce((s, g) => s + g.area, 0);
   if (!cutOut && (paperIsDark(paper) || inked > mask.length * 0.96)) {
     throw new NoMotifs(
       'This page is inked all over: there is no paper between the motifs to take away. Scan with some paper around each motif, or raise the tolerance.',
     );
   }
-  const { runs, groups } = groupPieces(mask, width, height, ppi, settings, toPageOf(settings, factor));
   const smallest = settings.smallestMm2 * (ppi / 25.4) ** 2;
   const kept = groups.filter((g) => g.area >= smallest);
   if (!kept.length) {

@@ -2,4 +2,4 @@ export { distanceTo } from './distance';
 export { labelAreas } from './label';
 export { type Pyramid, pyramidOf, reduceTo, unpremultiply } from './pyramid';
 export { crop, differingPixels, newRaster, type Raster, rollRaster } from './raster';
-export { joinRuns, type Runs, runsOf } from './runs';
+export { joinRuns, type Runs, runsBetween, runsOf } from './runs';

@@ -5,8 +5,8 @@
 export type Runs = { rows: Int32Array; start: Int32Array; end: Int32Array };
 
 /**
- * The runs of the pixels whose mask is on (or, with `off`, is 0). With `zone`, a run also ends where the zone
- * changes.
+ * The runs of the pixels whose mask is 1 (or, with `off`, is 0); masks hold nothing else. With `zone`, a run also
+ * ends where the zone changes.
  */
 export function runsOf(
   mask: Uint8Array,
@@ -19,6 +19,23 @@ export function runsOf(
   let start = new Int32Array(room);
   let end = new Int32Array(room);
   let n = 0;
+  // Four pixels at a time where all four are alike.
+  const words = new Uint32Array(mask.buffer, mask.byteOffset, mask.byteOffset & 3 ? 0 : mask.length >> 2);
+  const on = off ? 0 : 1;
+  const pass = (from: number, end: number, value: number) => {
+    const four = value * 0x01010101;
+    let p = from;
+    while (p < end && p & 3) {
+      if (mask[p] !== value) return p;
+      p++;
+    }
+    let w = p >> 2;
+    const last = Math.min(end >> 2, words.length);
+    while (w < last && words[w] === four) w++;
+    p = Math.max(p, w << 2);
+    while (p < end && mask[p] === value) p++;
+    return p;
+  };
   for (let y = 0; y < height; y++) {
     rows[y] = n;
     if (n + width > room) {
@@ -29,18 +46,16 @@ export function runsOf(
       [start, end] = [s, e];
     }
     const row = y * width;
-    let x = 0;
-    while (x < width) {
-      while (x < width && (mask[row + x] === 0) !== off) x++;
-      if (x === width) break;
-      start[n] = x;
+    const stop = row + width;
+    let p = pass(row, stop, 1 - on);
+    while (p < stop) {
+      start[n] = p - row;
       if (zone) {
-        const z = zone[row + x];
-        while (x < width && (mask[row + x] === 0) === off && zone[row + x] === z) x++;
-      } else {
-        while (x < width && (mask[row + x] === 0) === off) x++;
-      }
-      end[n++] = x;
+        const z = zone[p];
+        while (p < stop && mask[p] === on && zone[p] === z) p++;
+      } else p = pass(p, stop, on);
+      end[n++] = p - row;
+      p = pass(p, stop, 1 - on);
     }
   }
   rows[height] = n;
@@ -87,4 +102,31 @@ export function joinRuns(
   let count = 0;
   for (let i = 0; i < labels.length; i++) labels[i] = parent[i] === i ? ++count : labels[find(i)];
   return { labels, count };
+}
+
+/** The runs between the runs that are kept (all of them, unless `kept` says), row by row, in no time. */
+export function runsBetween(runs: Runs, width: number, kept: (run: number) => boolean = () => true): Runs {
+  const height = runs.rows.length - 1;
+  const rows = new Int32Array(height + 1);
+  const start = new Int32Array(runs.start.length + height);
+  const end = new Int32Array(runs.start.length + height);
+  let n = 0;
+  for (let y = 0; y < height; y++) {
+    rows[y] = n;
+    let at = 0;
+    for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++) {
+      if (!kept(i)) continue;
+      if (runs.start[i] > at) {
+        start[n] = at;
+        end[n++] = runs.start[i];
+      }
+      at = runs.end[i];
+    }
+    if (at < width) {
+      start[n] = at;
+      end[n++] = width;
+    }
+  }
+  rows[height] = n;
+  return { rows, start: start.subarray(0, n), end: end.subarray(0, n) };
 }

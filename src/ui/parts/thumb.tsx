@@ -8,10 +8,12 @@ export default function Thumb({
   bitmap,
   ground,
   height,
+  width,
 }: {
   bitmap: ImageBitmap;
   ground: string;
   height: number;
+  width?: number;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -22,7 +24,18 @@ export default function Thumb({
     c.getContext('2d')?.drawImage(bitmap, 0, 0);
   }, [bitmap]);
   return (
-    <Box sx={{ bgcolor: ground, borderRadius: 0.75, height, display: 'grid', placeItems: 'center', p: 0.75 }}>
+    <Box
+      sx={{
+        bgcolor: ground,
+        borderRadius: 0.75,
+        height,
+        width,
+        maxWidth: '100%',
+        display: 'grid',
+        placeItems: 'center',
+        p: 0.75,
+      }}
+    >
       <canvas
         ref={canvas}
         aria-hidden

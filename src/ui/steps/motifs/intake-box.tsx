@@ -83,7 +83,7 @@ export default function IntakeBox({ onFiles }: { onFiles: (files: IncomingFile[]
           border: '1.5px dashed',
           borderColor: isDragActive ? 'primary.main' : 'text.secondary',
           borderRadius: 1.5,
-          p: 1.75,
+          p: 1.5,
           display: 'grid',
           gap: 1,
           bgcolor: isDragActive ? 'action.hover' : 'background.paper',
@@ -93,7 +93,7 @@ export default function IntakeBox({ onFiles }: { onFiles: (files: IncomingFile[]
         <Typography variant="body2">
           Drop or paste scans, photos, SVG or layered ORA files. Each file is kept as it is.
         </Typography>
-        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', '& button': { px: 1.1 } }}>
           <Button variant="contained" onClick={open} disabled={busy !== ''}>
             Choose files
           </Button>

@@ -112,7 +112,6 @@ export default function MotifTable({ onDone, onOpen }: { onDone: () => void; onO
           <DataGrid
             rows={rows}
             columns={columns}
-            density="compact"
             rowHeight={52}
             hideFooter={rows.length <= 100}
             disableRowSelectionOnClick

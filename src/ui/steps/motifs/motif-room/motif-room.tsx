@@ -11,9 +11,9 @@ import type { Sheet } from '@/core';
 import { useBolt } from '@/state/bolt';
 import type { IncomingPage } from '@/state/intake';
 import { small } from '../../../parts/lengths';
-import MotifPicture from '../../../parts/motif-picture';
 import About from './about';
 import Fill from './fill';
+import LargePicture from './large-picture';
 import Parts from './parts';
 import Trace from './trace';
 
@@ -33,6 +33,7 @@ export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
   const motif = project?.motifs.find((m) => m.id === id);
   if (!project || !motif) return null;
   const ground = project.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#ffffff';
+  const picture = <LargePicture motif={motif} ground={ground} />;
   const uses = project.placements.filter((p) => p.motif === id).length;
   return (
     <Dialog open fullWidth maxWidth="lg" onClose={onDone} aria-labelledby="motif-title">
@@ -75,19 +76,14 @@ export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
         {tab === 'About' && (
           <About
             motif={motif}
-            picture={<MotifPicture motif={id} width={520} height={440} ground={ground} />}
+            picture={picture}
             sheet={project.sheets.find((s) => s.id === motif.sheet)}
             onPage={onPage}
             onSheet={onSheet}
             onGone={onDone}
           />
         )}
-        {tab === 'Parts' && (
-          <Parts
-            motif={motif}
-            picture={<MotifPicture motif={id} width={520} height={440} ground={ground} />}
-          />
-        )}
+        {tab === 'Parts' && <Parts motif={motif} picture={picture} />}
         {tab === 'Fill' && <Fill motif={motif} colours={project.colourways[0].colours} />}
         {tab === 'Trace' && <Trace motif={motif} ground={ground} />}
       </Box>

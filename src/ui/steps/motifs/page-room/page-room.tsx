@@ -68,6 +68,7 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
   const [share, setShare] = useState<{ what: string; done: number } | null>(null);
   const [cuts, setCuts] = useState<CutPiece[] | null>(null);
   const [wrong, setWrong] = useState('');
+  const [waiting, setWaiting] = useState(false);
   const [origin, setOrigin] = useState<Origin>({
     source: page.name.replace(/\.[^.]+$/, ''),
     permission: 'ask',
@@ -96,6 +97,7 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
   useEffect(() => {
     if (!look || cuts) return;
     const mine = ++round.current;
+    const slow = setTimeout(() => setWaiting(true), 400);
     const timer = setTimeout(async () => {
       const ask: Ask = show === 'picture' ? { show, longSide: 1600 } : { show, ...look };
       try {
@@ -106,9 +108,17 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
         if (seen.boxes !== undefined) setBoxes(seen.boxes);
       } catch (error) {
         if (mine === round.current) setWrong(textOf(error));
+      } finally {
+        if (mine === round.current) {
+          clearTimeout(slow);
+          setWaiting(false);
+        }
       }
     }, 50);
-    return () => clearTimeout(timer);
+    return () => {
+      clearTimeout(timer);
+      clearTimeout(slow);
+    };
   }, [page, ppi, settings, show, look, cuts]);
 
   const find = useCallback(async () => {
@@ -262,6 +272,7 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
             shown={shown && (shown.key === 'picture') === squaring ? shown : null}
             ground={show === 'art' || show === 'pieces' ? ground : '#fff'}
             gesture={squaring ? 'none' : gestureOf(tool)}
+            waiting={waiting}
             brush={tool === 'erase' || tool === 'restore' ? (brushMm / 25.4) * (ppi ?? 300) : 0}
             label="The page. Arrow keys move it, plus and minus come nearer and go back, zero shows all of it."
             onLook={onLook}
@@ -375,15 +386,7 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
             Use art that you made, or that you may use commercially. The file itself is kept untouched
             {ppi ? `, at ${trim(ppi, 0)} ppi` : ''}.
           </Typography>
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, justifyContent: 'flex-end' }}>
-            <Button onClick={leave} disabled={busy}>
-              Leave it
-            </Button>
-            {cuts && (
-              <Button variant="outlined" onClick={() => setCuts(null)} disabled={busy}>
-                Back to the page
-              </Button>
-            )}
+          <Box sx={{ display: 'grid', gap: 1 }}>
             {cuts ? (
               <Button variant="contained" onClick={keep} disabled={!kept || busy}>
                 {sheet || replaces ? 'Put in' : 'Keep'} {kept} {kept === 1 ? 'motif' : 'motifs'}
@@ -393,6 +396,16 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
                 Separate the motifs
               </Button>
             )}
+            <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
+              <Button onClick={leave} disabled={busy}>
+                Leave it
+              </Button>
+              {cuts && (
+                <Button onClick={() => setCuts(null)} disabled={busy}>
+                  Back to the page
+                </Button>
+              )}
+            </Box>
           </Box>
         </Box>
       </Box>

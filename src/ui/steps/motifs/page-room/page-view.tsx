@@ -21,6 +21,8 @@ type Props = {
   /** Diameter of the brush, px of the page; 0 for none. */
   brush: number;
   label: string;
+  /** A finer or newer view is being made. */
+  waiting: boolean;
   onLook: (region: Region, longSide: number) => void;
   onGesture: (way: Point[]) => void;
   /** Drawn over the page, as SVG in px of the window. */
@@ -37,7 +39,7 @@ const PAD = 16;
  */
 export default function PageView(props: Props) {
   const { width, height, shown, ground, gesture, brush, label, onLook, onGesture } = props;
-  const { children, grips } = props;
+  const { children, grips, waiting } = props;
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
@@ -221,6 +223,23 @@ export default function PageView(props: Props) {
         </Box>
       )}
       {sight && grips?.(sight)}
+      {waiting && (
+        <Box
+          role="status"
+          sx={{
+            position: 'absolute',
+            left: 12,
+            bottom: 12,
+            px: 1,
+            py: 0.25,
+            borderRadius: 1,
+            bgcolor: 'background.paper',
+            fontSize: 13,
+          }}
+        >
+          Looking at the page.
+        </Box>
+      )}
     </Box>
   );
 }

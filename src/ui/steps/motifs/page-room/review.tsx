@@ -55,7 +55,7 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
               slotProps={{ htmlInput: { 'aria-label': `Name of piece ${n + 1}` } }}
             />
           </Box>
-          <Box sx={{ display: 'flex', alignItems: 'baseline', justifyContent: 'space-between', gap: 1 }}>
+          <Box sx={{ display: 'grid', gap: 0.25, justifyItems: 'start' }}>
             <Typography variant="caption" color="text.secondary" noWrap>
               {small((cut.box.width / ppi) * 25.4)} x {small((cut.box.height / ppi) * 25.4)}
             </Typography>
@@ -70,7 +70,7 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
                 value={cut.role}
                 onChange={(e) => onChange(n, { role: e.target.value as MotifRole })}
                 slotProps={{ htmlInput: { 'aria-label': `Role of piece ${n + 1}` } }}
-                sx={{ '& .MuiSelect-select': { fontSize: '0.78rem', py: 0 } }}
+                sx={{ '& .MuiSelect-select': { fontSize: '0.78rem', py: 0 }, minWidth: 96 }}
               >
                 <MenuItem value="hero">hero</MenuItem>
                 <MenuItem value="secondary">secondary</MenuItem>

@@ -68,7 +68,7 @@ export default function StageSquare({ picture, corners, ppi, found, onFind, onCo
         {found}
       </Typography>
       <NumberField
-        label="Lean"
+        label="Outline turned by"
         unit="degrees"
         digits={2}
         step={0.1}

@@ -22,10 +22,15 @@ export default function ToolRow({
         value={tool}
         onChange={(_, v) => onTool((v as Tool | null) ?? 'look')}
         aria-label="In hand"
-        sx={{ flexWrap: 'wrap' }}
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: 'repeat(auto-fit, minmax(92px, 1fr))',
+          gap: 0.75,
+          '& .MuiToggleButton-root': { m: 0, borderRadius: 1, border: 1, borderColor: 'divider' },
+        }}
       >
         {tools.map(([t, name]) => (
-          <ToggleButton key={t} value={t} sx={{ flex: '1 0 auto' }}>
+          <ToggleButton key={t} value={t}>
             {name}
           </ToggleButton>
         ))}
