@@ -13,7 +13,7 @@ import { type Incoming, keepPieces, look } from '../engine';
 import { putAsset, readAsset } from '../shelf';
 import { edit, record } from './bolt';
 
-export type Bytes = Uint8Array<ArrayBuffer>;
+type Bytes = Uint8Array<ArrayBuffer>;
 /** A file on its way in, as it was looked at. */
 export type IncomingFile = Incoming & { name: string; bytes: Bytes };
 export type IncomingPage = Extract<IncomingFile, { kind: 'page' }>;

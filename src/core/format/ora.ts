@@ -1,7 +1,7 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { unzipSync } from 'fflate';
 import { z } from 'zod';
 import { PictureRefused } from './refused';
+import { attributesOf, readXml, type XmlNode } from './xml';
 
 /** A layer as it lies in the picture: its PNG, the place of its top left corner, and how opaque it is. */
 export type OraLayer = {
@@ -31,8 +31,6 @@ const layerSchema = z.object({
   opacity: z.coerce.number().min(0).max(1).default(1),
   visibility: z.string().default('visible'),
 });
-
-type Node = Record<string, unknown>;
 
 /**
  * Reads an OpenRaster file (openraster.org, baseline): a zip with `mimetype` and `stack.xml`. Groups are opened
@@ -73,24 +71,18 @@ export function readOra(bytes: Uint8Array): OraPicture {
     );
   }
   const xml = text('stack.xml');
-  if (/<!DOCTYPE|<!ENTITY/i.test(xml) || XMLValidator.validate(xml) !== true) {
-    throw new PictureRefused(`${BAD}: its list of layers is not in order. Save it again.`);
-  }
-  const tree: Node[] = new XMLParser({
-    preserveOrder: true,
-    ignoreAttributes: false,
-    attributeNamePrefix: '',
-    processEntities: true,
-  }).parse(xml);
+  const disorder = `${BAD}: its list of layers is not in order. Save it again.`;
+  if (/<!DOCTYPE|<!ENTITY/i.test(xml)) throw new PictureRefused(disorder);
+  const tree = readXml(xml, disorder);
   const image = tree.find((n) => 'image' in n);
   const head = stackSchema.safeParse(image?.[':@']);
   if (!image || !head.success)
     throw new PictureRefused(`${BAD}: it does not say how large it is. Save it again.`);
   const layers: OraLayer[] = [];
-  const open = (nodes: Node[], shown: boolean) => {
+  const open = (nodes: XmlNode[], shown: boolean) => {
     for (const node of nodes) {
-      const own = (node[':@'] ?? {}) as Record<string, string>;
-      if (Array.isArray(node.stack)) open(node.stack as Node[], shown && own.visibility !== 'hidden');
+      const own = attributesOf(node);
+      if (Array.isArray(node.stack)) open(node.stack as XmlNode[], shown && own.visibility !== 'hidden');
       if (!('layer' in node)) continue;
       const layer = layerSchema.safeParse(own);
       if (!layer.success) throw new PictureRefused(`${BAD}: a layer in it is not in order. Save it again.`);
@@ -107,7 +99,7 @@ export function readOra(bytes: Uint8Array): OraPicture {
       });
     }
   };
-  open(image.image as Node[], true);
+  open(image.image as XmlNode[], true);
   if (!layers.length) throw new PictureRefused('This layered file has no layers in it.');
   if (layers.length > LIMIT.layers) {
     throw new PictureRefused(

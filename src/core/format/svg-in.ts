@@ -1,6 +1,6 @@
-import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { MM_PER_INCH } from '../units';
 import { PictureRefused } from './refused';
+import { attributesOf, childrenOf, nameOf, readXml, type XmlNode } from './xml';
 
 /** A vector picture that is safe to draw: its text, and its printed size in mm. */
 export type VectorPicture = { svg: string; widthMm: number; heightMm: number };
@@ -15,12 +15,6 @@ const MM: Record<string, number> = {
   px: MM_PER_INCH / 96,
   '': MM_PER_INCH / 96,
 };
-
-type Node = Record<string, unknown>;
-type Attributes = Record<string, string>;
-const attributes = (n: Node) => (n[':@'] ?? {}) as Attributes;
-const nameOf = (n: Node) => Object.keys(n).find((k) => k !== ':@') ?? '';
-const childrenOf = (n: Node) => (Array.isArray(n[nameOf(n)]) ? (n[nameOf(n)] as Node[]) : []);
 
 /** True when a file begins as an SVG does. */
 export const looksLikeSvg = (b: Uint8Array) =>
@@ -40,24 +34,14 @@ export function readSvg(bytes: Uint8Array): VectorPicture {
       'This SVG defines entities, which can be made to grow without end. Save it again as plain SVG.',
     );
   }
-  if (XMLValidator.validate(svg) !== true) {
-    throw new PictureRefused('This SVG is damaged: it is not well-formed. Save it again.');
-  }
-  const tree: Node[] = new XMLParser({
-    preserveOrder: true,
-    ignoreAttributes: false,
-    attributeNamePrefix: '',
-    removeNSPrefix: true,
-    processEntities: false,
-    htmlEntities: false,
-  }).parse(svg);
+  const tree = readXml(svg, 'This SVG is damaged or nested too deep: it is not well-formed. Save it again.');
   const root = tree.find((n) => nameOf(n) === 'svg');
   if (!root) throw new PictureRefused('This file has no SVG picture in it.');
-  const byId = new Map<string, Node>();
-  const look = (node: Node, depth: number) => {
+  const byId = new Map<string, XmlNode>();
+  const look = (node: XmlNode, depth: number) => {
     if (depth > 200) throw new PictureRefused('This SVG is nested too deep to draw. Save a simpler one.');
     refuseUnsafe(node);
-    const { id } = attributes(node);
+    const { id } = attributesOf(node);
     if (id) byId.set(id, node);
     for (const child of childrenOf(node)) look(child, depth + 1);
   };
@@ -65,12 +49,12 @@ export function readSvg(bytes: Uint8Array): VectorPicture {
   if (drawnCount(root, byId, new Map(), new Set()) > LIMIT.drawn) {
     throw new PictureRefused('This SVG copies itself too many times to draw. Save a simpler one.');
   }
-  return { svg, ...sizeOf(attributes(root)) };
+  return { svg, ...sizeOf(attributesOf(root)) };
 }
 
-function refuseUnsafe(node: Node) {
+function refuseUnsafe(node: XmlNode) {
   const name = nameOf(node).toLowerCase();
-  const own = attributes(node);
+  const own = attributesOf(node);
   if (name === 'script' || Object.keys(own).some((k) => /^on/i.test(k))) {
     throw new PictureRefused('This SVG carries a script. Save it again as plain SVG, without scripts.');
   }
@@ -94,13 +78,19 @@ function refuseUnsafe(node: Node) {
 }
 
 /** How many elements would be drawn once every copy is followed; copies of themselves count as endless. */
-function drawnCount(node: Node, byId: Map<string, Node>, known: Map<Node, number>, open: Set<Node>): number {
+function drawnCount(
+  node: XmlNode,
+  byId: Map<string, XmlNode>,
+  known: Map<XmlNode, number>,
+  open: Set<XmlNode>,
+): number {
   const seen = known.get(node);
   if (seen !== undefined) return seen;
   if (open.has(node)) return Number.POSITIVE_INFINITY;
   open.add(node);
   let n = 1;
-  const target = nameOf(node) === 'use' ? byId.get((attributes(node).href ?? '').trim().slice(1)) : undefined;
+  const target =
+    nameOf(node) === 'use' ? byId.get((attributesOf(node).href ?? '').trim().slice(1)) : undefined;
   if (target) n += drawnCount(target, byId, known, open);
   for (const child of childrenOf(node)) n += drawnCount(child, byId, known, open);
   open.delete(node);
@@ -108,7 +98,7 @@ function drawnCount(node: Node, byId: Map<string, Node>, known: Map<Node, number
   return n;
 }
 
-function sizeOf(own: Attributes): { widthMm: number; heightMm: number } {
+function sizeOf(own: Record<string, string>): { widthMm: number; heightMm: number } {
   const length = (text: string | undefined) => {
     const m = /^\s*([\d.]+(?:e[+-]?\d+)?)\s*([a-z]*)\s*$/i.exec(text ?? '');
     const mm = m && MM[m[2].toLowerCase()];

@@ -38,7 +38,7 @@ export function backArt(
     for (let x = 0; x < width; x++) {
       const i = (y * width + x) * 4;
       const a = art.data[i + 3] / 255;
-      const inside = depth[(y + pad) * w + x + pad] > shrinkPx;
+      const inside = depth[(y + pad) * w + x + pad] - 0.5 > shrinkPx;
       for (let c = 0; c < 3; c++) {
         const under = backing ? backing.data[i + c] : 255;
         out.data[i + c] = inside ? art.data[i + c] * a + under * (1 - a) : art.data[i + c];

@@ -9,6 +9,7 @@ import {
   type Placement,
   type Project,
   projectSchema,
+  SCALE,
   type Sheet,
 } from './schema';
 
@@ -95,7 +96,7 @@ export const replaceArt = (project: Project, id: string, art: NewArt, moved?: { 
         };
         Object.assign(p, wrapPoint(lattice, to));
       }
-      p.scale = Math.min(20, Math.max(0.02, p.scale * grow));
+      p.scale = Math.min(SCALE.most, Math.max(SCALE.least, p.scale * grow));
     }
     Object.assign(motif, { vector: false, parts: [], fill: null, ...art });
   });

@@ -5,6 +5,9 @@ import { LIMITS } from '../units';
 /** What may be done with the art; `ask` until the person has answered. */
 export const PERMISSIONS = ['mine', 'bought', 'public', 'ask'] as const;
 
+/** How far art may be reduced or enlarged. */
+export const SCALE = { least: 0.002, most: 200 } as const;
+
 const id = z.string().min(1).max(64);
 const sha = z.string().regex(/^[0-9a-f]{64}$/);
 const hex = z.string().regex(/^#[0-9a-f]{6}$/);
@@ -96,7 +99,8 @@ const placementSchema = z.object({
   x: z.number().min(-1e5).max(1e5),
   y: z.number().min(-1e5).max(1e5),
   angle: z.number().min(-360).max(360),
-  scale: z.number().min(0.02).max(20),
+  /** By hand 0.02 to 20; further only when new art takes the place of art of quite another size. */
+  scale: z.number().min(SCALE.least).max(SCALE.most),
   mirror: z.boolean(),
 });
 

@@ -1,0 +1,142 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { DEFAULT_INTAKE } from '../intake';
+import {
+  addMotifs,
+  addPlacement,
+  addSheet,
+  motifOf,
+  newProject,
+  openProject,
+  type Project,
+  projectSchema,
+  replaceArt,
+  setMotif,
+} from '.';
+
+const sha = 'a'.repeat(64);
+const other = 'b'.repeat(64);
+const box = { x: 100, y: 80, width: 300, height: 200 };
+const sheet = { id: 's', name: 'Page', asset: sha, ppi: 300, settings: DEFAULT_INTAKE };
+const motif = motifOf({
+  id: 'm',
+  name: 'Kite',
+  asset: sha,
+  width: 300,
+  height: 200,
+  ppi: 300,
+  sheet: 's',
+  box,
+});
+
+function laid(angle: number, scale: number, mirror: boolean): Project {
+  const p = addSheet(newProject('p', 'P'), sheet, [motif]);
+  return addPlacement(p, { id: 'a', motif: 'm', x: 40, y: 60, angle, scale, mirror });
+}
+
+describe('linked art', () => {
+  test('replaced art keeps place, angle and printed size, whatever its pixels', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 200, max: 3000 }),
+        fc.constantFrom(150, 300, 600),
+        fc.double({ min: 0.3, max: 2, noNaN: true }),
+        (width, ppi, scale) => {
+          const before = laid(30, scale, true);
+          const after = replaceArt(before, 'm', {
+            asset: other,
+            width,
+            height: Math.round(width / 1.5),
+            ppi,
+          });
+          const [p, q] = [before.placements[0], after.placements[0]];
+          expect([q.x, q.y, q.angle, q.mirror]).toEqual([p.x, p.y, p.angle, p.mirror]);
+          expect((after.motifs[0].width / ppi) * q.scale).toBeCloseTo((300 / 300) * scale, 2);
+          expect(projectSchema.parse(after)).toEqual(after);
+        },
+      ),
+    );
+  });
+
+  test('art cut anew from its page keeps every mark where it was on the cloth', () => {
+    const turned = fc.integer({ min: -170, max: 170 });
+    fc.assert(
+      fc.property(
+        turned,
+        fc.boolean(),
+        fc.integer({ min: -60, max: 60 }),
+        fc.integer({ min: -60, max: 60 }),
+        (angle, mirror, grow, drop) => {
+          const before = laid(angle, 1.4, mirror);
+          const next = { x: box.x, y: box.y + drop, width: box.width + grow, height: box.height - drop };
+          const moved = {
+            x: ((next.x + next.width / 2 - box.x - box.width / 2) / 300) * 25.4,
+            y: ((next.y + next.height / 2 - box.y - box.height / 2) / 300) * 25.4,
+          };
+          const art = {
+            asset: other,
+            width: next.width,
+            height: next.height,
+            ppi: 300,
+            sheet: 's',
+            box: next,
+          };
+          const after = addSheet(
+            before,
+            { ...sheet, settings: { ...DEFAULT_INTAKE, tolerance: 20 } },
+            [],
+            [{ motif: 'm', art, moved }],
+          );
+          expect(after.sheets).toHaveLength(1);
+          expect(after.sheets[0].settings.tolerance).toBe(20);
+          // A mark at a point of the page, by the box and placement of either document.
+          const onCloth = (p: Project) => {
+            const [{ x, y, angle: a, scale, mirror: m }] = p.placements;
+            const b = p.motifs[0].box ?? box;
+            const u = ((210 - b.x - b.width / 2) / 300) * 25.4 * scale * (m ? -1 : 1);
+            const v = ((170 - b.y - b.height / 2) / 300) * 25.4 * scale;
+            const [c, s] = [Math.cos((a * Math.PI) / 180), Math.sin((a * Math.PI) / 180)];
+            return { x: x + u * c - v * s, y: y + u * s + v * c };
+          };
+          const [p, q] = [onCloth(before), onCloth(after)];
+          const cell = after.brief.widthMm;
+          const apart = (d: number) => Math.abs(d - Math.round(d / (cell / 2)) * (cell / 2));
+          expect(apart(p.x - q.x)).toBeLessThan(1e-6);
+          expect(apart(p.y - q.y)).toBeLessThan(1e-6);
+        },
+      ),
+    );
+  });
+
+  test('what is said of many motifs is one edit; the art of the others is theirs', () => {
+    let p = addMotifs(laid(0, 1, false), [motifOf({ ...motif, id: 'n', name: 'Bow' })]);
+    p = setMotif(p, ['m', 'n'], { permission: 'bought', source: 'Atelier shelf' });
+    expect(p.motifs.map((m) => [m.name, m.permission, m.source])).toEqual([
+      ['Kite', 'bought', 'Atelier shelf'],
+      ['Bow', 'bought', 'Atelier shelf'],
+    ]);
+    const after = replaceArt(p, 'n', { asset: other, width: 10, height: 10, ppi: 100 });
+    expect(after.motifs[0]).toBe(p.motifs[0]);
+    expect(replaceArt(p, 'nobody', { asset: other, width: 1, height: 1, ppi: 1 })).toBe(p);
+  });
+});
+
+describe('documents of every age', () => {
+  test('the first version opens: settings filled in, permissions to be asked', () => {
+    const old = JSON.parse(readFileSync('tests/fixtures/projects/version-1.json', 'utf8'));
+    expect(old.version).toBe(1);
+    const project = openProject(old);
+    expect(project.version).toBe(2);
+    expect(project.placements).toHaveLength(45);
+    expect(project.sheets[0].settings).toEqual({ ...DEFAULT_INTAKE, ...old.sheets[0].settings });
+    expect(new Set(project.motifs.map((m) => m.permission))).toEqual(new Set(['ask']));
+    expect(openProject(project)).toEqual(project);
+  });
+
+  test('what is no document, or of a version to come, is refused', () => {
+    for (const bad of [null, 7, 'kite', {}, { version: 99 }, { version: 1, sheets: 'no' }]) {
+      expect(() => openProject(bad)).toThrow();
+    }
+  });
+});
