@@ -84,6 +84,8 @@ export const split: Call<'split'> = (bytes, ppi, settings, onProgress) =>
   press.run((s) => s.split(bytes, ppi, settings, proxy(onProgress)));
 export const keepPieces: Call<'keep'> = (numbers, onProgress) =>
   press.run((s) => s.keep(numbers, proxy(onProgress)));
+/** The worker for long work is begun before it is wanted, so that the press that wants it is not held up. */
+export const warmPress = () => press.run((s) => s.missing([]));
 /** The page is done with: both workers let go of it. */
 export const letGoOfPage = () => Promise.all([desk, press].map((b) => b.run((s) => s.letGoOfPage())));
 

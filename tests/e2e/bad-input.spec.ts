@@ -80,6 +80,7 @@ test('a blank page and a page all ink say what is wrong; a missing ppi is asked 
     .setInputFiles([{ name: 'phone.webp', mimeType: 'image/webp', buffer: silent }]);
   await expect(dialog.getByText('The file does not say its ppi')).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Separate the motifs' })).toBeDisabled();
+  await dialog.getByRole('button', { name: 'To Square' }).click();
   await dialog.getByLabel('Scanned at').fill('150');
   await dialog.getByLabel('Scanned at').press('Enter');
   await dialog.getByRole('button', { name: 'Separate the motifs' }).click();

@@ -23,6 +23,7 @@ test('the whole line: bolt, scan, motifs, half-drop, pin cleared, colourway, fil
 
   await page.getByRole('button', { name: 'Scan a sheet' }).click();
   const dialog = page.getByRole('dialog');
+  await dialog.getByRole('tab', { name: '1 Square' }).click();
   await expect(dialog.getByText('The ppi was read from the file.')).toBeVisible();
   await expect(dialog.getByLabel('Scanned at')).toHaveValue('300');
   await dialog.getByRole('button', { name: 'Separate the motifs' }).click();

@@ -39,8 +39,8 @@ export function fillUnderInk(
   const labels = new Int32Array(width * height);
   const open = line.map((on) => (on ? 0 : 1));
   let count = nameAreas(barrier, labels, width, height, 0, speckPx);
-  spread(labels, open, width, Math.ceil(bridgePx / 2) + 2);
-  // Regions narrower than the gap were all taken: they are found among what is left.
+  spread(labels, open, width, Number.POSITIVE_INFINITY);
+  // Closed regions narrower than the gap were all taken: they are what is left.
   const taken = line.map((on, p) => (on || labels[p] ? 1 : 0));
   count = nameAreas(taken, labels, width, height, count, speckPx);
   const outside = labels.map((l) => (l < 0 ? 1 : 0));

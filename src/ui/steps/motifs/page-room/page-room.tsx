@@ -10,7 +10,7 @@ import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { type Corners, DEFAULT_INTAKE, type Point, pageMap, type Sheet, wholePicture } from '@/core';
 import {
   type PageView as Ask,
@@ -20,6 +20,7 @@ import {
   split,
   stopLongWork,
   viewPage,
+  warmPress,
 } from '@/engine';
 import { useBolt } from '@/state/bolt';
 import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/state/intake';
@@ -137,6 +138,9 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
       setFound(textOf(error));
     }
   }, [page, change]);
+  useEffect(() => {
+    void warmPress().catch(() => {});
+  }, []);
   const begun = useRef(false);
   useEffect(() => {
     // A photo shows what lies around its page; a scan seldom does.
@@ -156,13 +160,16 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
   };
 
   const run = async (what: string, work: (on: (s: number) => void) => Promise<void>) => {
-    setShare({ what, done: 0 });
+    startTransition(() => setShare({ what, done: 0 }));
     setWrong('');
+    // Word of how far it is may still be on its way when the work has ended.
+    let over = false;
     try {
-      await work((done) => setShare({ what, done }));
+      await work((done) => !over && setShare({ what, done }));
     } catch (error) {
       if (!(error instanceof Stopped)) setWrong(textOf(error));
     } finally {
+      over = true;
       setShare(null);
     }
   };
@@ -170,7 +177,9 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
     run('Separating motifs.', async (on) => {
       if (!ppi || !project) return;
       const pieces = await split(page.bytes, ppi, settings, on);
-      setCuts(firstGuesses(pieces, project, ppi, { sheet: sheet?.id, replaces }));
+      const guesses = firstGuesses(pieces, project, ppi, { sheet: sheet?.id, replaces });
+      // Many cards are drawn in pieces, so that the hand is not held up by them.
+      startTransition(() => setCuts(guesses));
     });
   const keep = () =>
     run('Keeping the motifs.', async (on) => {

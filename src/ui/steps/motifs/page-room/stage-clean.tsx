@@ -39,12 +39,11 @@ export default function StageClean({ settings, figures, showDirt, onShowDirt, ch
         label="Even out the light"
       />
       <Box>
-        <Typography variant="subtitle2" id="points-label">
+        <Typography variant="subtitle2">
           Black {trim(settings.black, 0)} %, white {trim(settings.white, 0)} %
         </Typography>
         <Histogram counts={figures.histogram ?? []} black={settings.black} white={settings.white} />
         <Slider
-          aria-labelledby="points-label"
           getAriaLabel={(n) => (n ? 'White point' : 'Black point')}
           min={0}
           max={100}
