@@ -1,30 +1,32 @@
 import { newRaster, type Raster } from '../raster';
 
+/** What a pixel of the piece that is cut is marked with. */
+export const OWN = 2;
+
 /**
  * Cuts art out of white paper without a pale rim. In the band where ink and paper mix (`band` px inside the
  * mask's edge, one px outside) the ink's own colour is carried out from inside, ring by ring, and the share of
  * ink in the mix becomes the alpha: C = a F + (1 - a) white, solved for a. Art deeper inside keeps its pixels
  * untouched.
- * @param mask 1 for this piece, 2 for other art (left out), 0 for paper; same size as `flat`.
+ * @param mask OWN for this piece, another number for other art (left out), 0 for paper; same size as `flat`.
  */
 export function cutWithCleanEdge(flat: Raster, mask: Uint8Array, band: number): Raster {
   const { width, height, data } = flat;
   const out = newRaster(width, height);
   const from = new Uint32Array(data.buffer, data.byteOffset, mask.length);
   const to = new Uint32Array(out.data.buffer, 0, mask.length);
-  for (let p = 0; p < mask.length; p++) if (mask[p] === 1) to[p] = from[p] | 0xff000000;
+  for (let p = 0; p < mask.length; p++) if (mask[p] === OWN) to[p] = from[p] | 0xff000000;
   const depth = new Uint8Array(mask.length);
   const rings = ringsOf(mask, depth, width, height, Math.max(1, Math.round(band)));
 
   // Colours are carried from the inside out; what has no inside (a thin line) takes its darkest neighbour.
-  const ink = new Float32Array(mask.length * 3);
   const known = new Uint8Array(mask.length);
   for (let k = rings.length - 1; k >= 0; k--) {
     const ring = rings[k];
-    for (const p of ring) carry(p, depth, mask, known, ink, data, width, height);
+    for (const p of ring) carry(p, depth, mask, known, data, out.data, width, height);
     for (const p of ring) known[p] = 1;
   }
-  for (const ring of rings) for (const p of ring) unmix(p, mask[p] === 1, ink, data, out.data);
+  for (const ring of rings) for (const p of ring) unmix(p, mask[p] === OWN, data, out.data);
   return out;
 }
 
@@ -43,7 +45,7 @@ function ringsOf(
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const p = y * width + x;
-      const own = mask[p] === 1;
+      const own = mask[p] === OWN;
       if (!own && mask[p] !== 0) continue;
       let meets = false;
       if (own) {
@@ -62,14 +64,14 @@ function ringsOf(
         const u = y > 0 ? -width : 0;
         const d = y < height - 1 ? width : 0;
         meets =
-          mask[p + l] === 1 ||
-          mask[p + r] === 1 ||
-          mask[p + u] === 1 ||
-          mask[p + d] === 1 ||
-          mask[p + u + l] === 1 ||
-          mask[p + u + r] === 1 ||
-          mask[p + d + l] === 1 ||
-          mask[p + d + r] === 1;
+          mask[p + l] === OWN ||
+          mask[p + r] === OWN ||
+          mask[p + u] === OWN ||
+          mask[p + d] === OWN ||
+          mask[p + u + l] === OWN ||
+          mask[p + u + r] === OWN ||
+          mask[p + d + l] === OWN ||
+          mask[p + d + r] === OWN;
         if (meets) rings[0].push(p);
       }
     }
@@ -87,7 +89,7 @@ function ringsOf(
       const near = wide ? [l, r, u, d, u + l, u + r, d + l, d + r] : [l, r, u, d];
       for (const n of near) {
         const q = p + n;
-        if (mask[q] === 1 && depth[q] === 0) {
+        if (mask[q] === OWN && depth[q] === 0) {
           depth[q] = k;
           ring.push(q);
         }
@@ -98,14 +100,14 @@ function ringsOf(
   return rings;
 }
 
-/** The ink at a band pixel: the mean of the neighbours that are known, deeper ones being known already. */
+/** The ink at a band pixel, into `out`: the mean of the neighbours that are known, deeper ones being so already. */
 function carry(
   p: number,
   depth: Uint8Array,
   mask: Uint8Array,
   known: Uint8Array,
-  ink: Float32Array,
   data: Uint8ClampedArray,
+  out: Uint8ClampedArray,
   width: number,
   height: number,
 ) {
@@ -118,22 +120,17 @@ function carry(
   for (let qy = y > 0 ? y - 1 : 0; qy <= y + 1 && qy < height; qy++) {
     for (let qx = x > 0 ? x - 1 : 0; qx <= x + 1 && qx < width; qx++) {
       const q = qy * width + qx;
-      if (known[q]) {
-        r += ink[q * 3];
-        g += ink[q * 3 + 1];
-        b += ink[q * 3 + 2];
-      } else if (mask[q] === 1 && depth[q] === 0) {
-        r += data[q * 4];
-        g += data[q * 4 + 1];
-        b += data[q * 4 + 2];
-      } else continue;
+      if (!known[q] && (mask[q] !== OWN || depth[q] !== 0)) continue;
+      r += out[q * 4];
+      g += out[q * 4 + 1];
+      b += out[q * 4 + 2];
       n++;
     }
   }
   if (n) {
-    ink[p * 3] = r / n;
-    ink[p * 3 + 1] = g / n;
-    ink[p * 3 + 2] = b / n;
+    out[p * 4] = r / n;
+    out[p * 4 + 1] = g / n;
+    out[p * 4 + 2] = b / n;
     return;
   }
   let best = p * 4;
@@ -148,22 +145,23 @@ function carry(
       }
     }
   }
-  for (let c = 0; c < 3; c++) ink[p * 3 + c] = data[best + c];
+  for (let c = 0; c < 3; c++) out[p * 4 + c] = data[best + c];
 }
 
-function unmix(p: number, own: boolean, ink: Float32Array, data: Uint8ClampedArray, out: Uint8ClampedArray) {
+/** Solves the mix at a band pixel: `out` holds the ink there, and gets the alpha. */
+function unmix(p: number, own: boolean, data: Uint8ClampedArray, out: Uint8ClampedArray) {
   const i = p * 4;
   let dot = 0;
   let len = 0;
   for (let c = 0; c < 3; c++) {
-    const away = 255 - ink[p * 3 + c];
+    const away = 255 - out[i + c];
     dot += (255 - data[i + c]) * away;
     len += away * away;
   }
   // Art nearly as light as the paper: the mix cannot be told, so the mask decides.
   const share = len < 900 ? (own ? 1 : 0) : Math.min(1, dot / len);
   const keepOwn = own && share > 0.96;
-  for (let c = 0; c < 3; c++) out[i + c] = keepOwn ? data[i + c] : ink[p * 3 + c];
+  if (keepOwn) for (let c = 0; c < 3; c++) out[i + c] = data[i + c];
   out[i + 3] = keepOwn ? 255 : share < 0.06 ? 0 : share * 255;
 }
 
@@ -172,7 +170,7 @@ export function softenEdge(art: Raster, px: number): void {
   if (px < 0.5) return;
   const { width, height, data } = art;
   const mask = new Uint8Array(width * height);
-  for (let p = 0; p < mask.length; p++) mask[p] = data[p * 4 + 3] >= 128 ? 1 : 0;
+  for (let p = 0; p < mask.length; p++) mask[p] = data[p * 4 + 3] >= 128 ? OWN : 0;
   const depth = new Uint8Array(mask.length);
   const deep = Math.min(250, Math.ceil(px));
   for (const [k, ring] of ringsOf(mask, depth, width, height, deep).entries()) {

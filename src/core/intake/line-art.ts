@@ -1,6 +1,6 @@
 import { distanceTo, joinRuns, newRaster, type Raster, runsOf } from '../raster';
 import { RangeMessage } from '../units';
-import { cutWithCleanEdge } from './clean-edge';
+import { cutWithCleanEdge, OWN } from './clean-edge';
 import { tidyMask } from './tidy-mask';
 
 /** A closed region under the ink: an inner point far from its edge, and its area, px. */
@@ -48,8 +48,9 @@ export function fillUnderInk(
   const under = line.map((on, p) => (on && !outside[p] ? 1 : 0));
   spread(labels, under, width, Math.round(trapPx));
   for (let p = 0; p < labels.length; p++) if (labels[p] < 0) labels[p] = 0;
+  const own = line.map((on) => (on ? OWN : 0));
   return {
-    ink: cutWithCleanEdge(white, line, 1),
+    ink: cutWithCleanEdge(white, own, 1),
     labels,
     regions: middlesOf(labels, line, width, height, count),
   };

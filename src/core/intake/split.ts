@@ -3,7 +3,7 @@ import { newRaster, type Raster } from '../raster';
 import { mmToPx, RangeMessage } from '../units';
 import { artMask, ownAlpha } from './art-mask';
 import { backArt } from './back-art';
-import { cutWithCleanEdge, softenEdge } from './clean-edge';
+import { cutWithCleanEdge, OWN, softenEdge } from './clean-edge';
 import { type Group, groupPieces } from './group';
 import { estimatePaper, evenLight, type Paper, paperIsDark, type Tone, toneOf, WHITE_PAPER } from './paper';
 import type { IntakeSettings } from './settings';
@@ -118,11 +118,11 @@ export function splitPieces(
     const own = new Uint8Array(width * height);
     for (let row = 0; row < height; row++) {
       const from = (y + row) * page.width + x;
-      for (let col = 0; col < width; col++) own[row * width + col] = read.mask[from + col] ? 2 : 0;
+      own.set(read.mask.subarray(from, from + width), row * width);
     }
     for (const i of g.runs) {
       const row = (rowOf[i] - y) * width - x;
-      own.fill(1, row + runs.start[i], row + runs.end[i]);
+      own.fill(OWN, row + runs.start[i], row + runs.end[i]);
     }
     const art = cutPiece(read, box, own, settings);
     onProgress(0.55 + (0.45 * (n + 1)) / groups.length);
@@ -154,7 +154,7 @@ function keepOwnEdge(flat: Raster, own: Uint8Array): Raster {
   const out = newRaster(flat.width, flat.height);
   for (let p = 0; p < own.length; p++) {
     const soft = own[p] === 0 && flat.data[p * 4 + 3] < 128;
-    if (own[p] === 1 || soft) out.data.set(flat.data.subarray(p * 4, p * 4 + 4), p * 4);
+    if (own[p] === OWN || soft) out.data.set(flat.data.subarray(p * 4, p * 4 + 4), p * 4);
   }
   return out;
 }
