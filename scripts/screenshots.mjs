@@ -54,4 +54,47 @@ await page.getByRole('button', { name: 'Scan a sheet' }).click();
 await page.getByRole('button', { name: 'Separate the motifs' }).click();
 await page.getByTestId('piece').first().waitFor({ timeout: 60000 });
 await shot('separate');
+await page.getByRole('button', { name: 'Back to the page' }).click();
+await page.getByRole('tab', { name: '4 Split' }).click();
+await page.getByText('12 pieces on this page.').waitFor();
+await page.waitForTimeout(800);
+await shot('split');
+await page.getByRole('button', { name: 'Leave it' }).click();
+const sample = async (name) => {
+  await page.getByRole('button', { name: 'Samples' }).click();
+  await page.getByRole('menuitem', { name }).click();
+};
+await sample('Phone photo');
+await page.getByText('Found by its outline.').waitFor();
+await page.getByLabel('Page width').fill('148');
+await page.keyboard.press('Enter');
+await page.waitForTimeout(800);
+await shot('square');
+await page.getByRole('tab', { name: '2 Clean' }).click();
+await page.getByTestId('dirt').waitFor();
+await page.waitForTimeout(800);
+await shot('clean');
+await page.getByRole('button', { name: 'Leave it' }).click();
+await sample('Line drawing');
+await page.getByRole('button', { name: 'Separate the motifs' }).click();
+await page.getByLabel('Name of piece 1').fill('Balloon');
+await page.getByRole('button', { name: 'Keep 1 motif' }).click();
+await page.getByRole('button', { name: 'Open Balloon' }).click();
+await page.getByRole('tab', { name: 'Fill' }).click();
+await page.getByLabel('Bridge gaps up to').fill('1');
+await page.keyboard.press('Enter');
+await page.getByText('9 closed regions').waitFor();
+for (const [region, hex] of [
+  [1, '#c65b48'],
+  [2, '#e0a74f'],
+  [3, '#70aaa9'],
+  [4, '#e6b1a5'],
+  [5, '#293351'],
+]) {
+  await page.getByLabel('Colour in hand', { exact: true }).fill(hex);
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: `Colour region ${region}`, exact: true }).click();
+}
+await page.waitForTimeout(1200);
+await shot('fill');
 await browser.close();

@@ -139,19 +139,21 @@ export const pageServices = {
     }
     const full = await pageOf(bytes, settings);
     const { region } = ask;
-    const { raster, factor } = levelOf(full, Math.max(region.width, region.height), ask.longSide);
+    // Dust is smaller than a window's pixel: it is looked for at 150 ppi or finer.
+    const fine = ask.show === 'dirt' ? (150 / ppi) * Math.max(region.width, region.height) : 0;
+    const longSide = Math.max(ask.longSide, fine);
+    const { raster, factor } = levelOf(full, Math.max(region.width, region.height), longSide);
     const read = readPage(raster, ppi / factor, settings, factor);
     const smallest = settings.smallestMm2 * (ppi / factor / 25.4) ** 2;
-    const figures: Partial<PageSight> = {};
+    const figures: Partial<PageSight> = { shadow: hardShadow(raster) };
     let shown: Raster;
     if (ask.show === 'dirt') {
       const dirt = dirtOn(read, smallest);
       shown = dirt.picture;
       Object.assign(figures, { histogram: histogramOf(read), grey: dirt.grey, marks: dirt.marks });
-      figures.shadow = hardShadow(raster);
     } else if (ask.show === 'page') {
       shown = evenLight(raster, read.tone);
-      Object.assign(figures, { histogram: histogramOf(read), shadow: hardShadow(raster) });
+      figures.histogram = histogramOf(read);
     } else {
       const flat = evenLight(raster, read.tone);
       shown = { ...flat, data: flat.data.slice() };

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
-import { addPlacement, DEFAULT_INTAKE, newProject, type Project } from '../core';
+import { addMotifs, addPlacement, DEFAULT_INTAKE, motifOf, newProject, type Project } from '../core';
 import type { IncomingPage } from './intake';
 
 const kept: number[][] = [];
@@ -75,6 +75,24 @@ describe('first guesses', () => {
   });
 });
 
+test('a motif that was filled since is left as it is, and not doubled', () => {
+  const part = { id: 'f', name: 'Fill 1', kind: 'fill' as const, asset: 'a'.repeat(64), hex: '#112233' };
+  const filled = motifOf({
+    id: 'm',
+    name: 'Balloon',
+    asset: 'a'.repeat(64),
+    width: 100,
+    height: 100,
+    ppi: 300,
+    sheet: 's',
+    box: { x: 0, y: 0, width: 100, height: 100 },
+    parts: [part],
+  });
+  open(addMotifs(now(), [filled]));
+  const [cut] = firstGuesses([found(4, 9000)], now(), 300, { sheet: 's' });
+  expect([cut.keep, cut.motif, cut.settled]).toEqual([false, null, 'Balloon']);
+});
+
 const origin = { source: 'Sketchbook 3', permission: 'mine' as const };
 
 test('a page is kept whole with what was chosen; opened again, its motifs get their new art and keep their places', async () => {
@@ -147,7 +165,5 @@ test('layers keep their names, a vector keeps its size in mm; a page that is non
     'vane',
     60,
   ]);
-  await expect(
-    sheetFile({ id: 's', name: 'S', asset: 'a'.repeat(64), ppi: 300, settings: DEFAULT_INTAKE }),
-  ).rejects.toThrow(/no picture/);
+  await expect(sheetFile({ name: 'S', asset: 'a'.repeat(64) })).rejects.toThrow(/no picture/);
 });

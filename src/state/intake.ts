@@ -30,6 +30,8 @@ export type CutPiece = {
   role: MotifRole;
   keep: boolean;
   motif: string | null;
+  /** Why it is not ticked: a motif here has since been filled or put together from parts. */
+  settled?: string;
 };
 
 /** What is said of all pieces at once. */
@@ -79,23 +81,25 @@ export function firstGuesses(
     }));
   }
   const areas = found.map((f) => f.area);
-  const before = project.motifs.filter(
-    (m) => sheet && m.sheet === sheet && m.box && !m.fill && !m.parts.length,
-  );
+  const before = project.motifs.filter((m) => sheet && m.sheet === sheet && m.box);
   let number = project.motifs.length;
   return found.map((f) => {
     const known = before
       .map((m) => ({ m, share: overlap(f.box, m.box as Box) }))
       .sort((a, b) => b.share - a.share)[0];
-    const motif = known && known.share > OVERLAP ? known.m : null;
+    const there = known && known.share > OVERLAP ? known.m : null;
+    // Fills and parts were made over the old cut: it stays unless the person wants the new one besides.
+    const settled = there?.parts.length ? there.name : undefined;
+    const motif = settled ? null : there;
     const loose = isLoose(f.area, areas, ppi / 25.4);
     if (!motif) number++;
     return {
       ...f,
       name: motif?.name ?? `Motif ${number}`,
       role: motif?.role ?? (loose ? 'filler' : roleOf(f.area, areas)),
-      keep: motif !== null || !loose,
+      keep: motif !== null || (!loose && !settled),
       motif: motif?.id ?? null,
+      settled,
     };
   });
 }
@@ -165,7 +169,7 @@ export async function keepPage(
 }
 
 /** A page of this bolt, as it came in. */
-export async function sheetFile(sheet: Sheet): Promise<IncomingPage> {
+export async function sheetFile(sheet: Pick<Sheet, 'asset' | 'name'>): Promise<IncomingPage> {
   const bytes = await readAsset(sheet.asset);
   const seen = await look(bytes);
   if (seen.kind !== 'page') throw new Error('This page is no picture.');

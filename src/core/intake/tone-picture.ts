@@ -14,6 +14,14 @@ export function histogramOf({ page, tone }: ReadPage): number[] {
 const GREY: [number, number, number] = [214, 138, 20];
 const SPECK: [number, number, number] = [168, 50, 45];
 
+/** Within 2 px of art paper and ink mix: that is no dirt. */
+function besideArt(mask: Uint8Array, width: number, p: number): boolean {
+  for (let dy = -2; dy <= 2; dy++) {
+    for (let dx = -2; dx <= 2; dx++) if (mask[p + dy * width + dx]) return true;
+  }
+  return false;
+}
+
 /**
  * The evened page with what is dirty on it marked: ochre where paper is left grey (it goes with the paper, but
  * would show if it were kept), red where a mark is too large for dust and too small for a piece.
@@ -43,7 +51,7 @@ export function dirtOn(read: ReadPage, smallestPx: number): { picture: Raster; g
     if (small[p]) mark = SPECK;
     else if (!mask[p]) {
       paper++;
-      if (light < 247) {
+      if (light < 247 && !besideArt(mask, width, p)) {
         grey++;
         mark = GREY;
       }

@@ -4,11 +4,13 @@ export { openProject } from './open';
 export {
   type Brief,
   type Colourway,
+  draftSchema,
   type Ink,
   type LogEntry,
   logEntrySchema,
   type Motif,
   type MotifRole,
+  type PageDraft,
   type Part,
   PERMISSIONS,
   type Permission,

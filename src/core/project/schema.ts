@@ -58,6 +58,14 @@ const settingsSchema = z.object({
 /** A page as it came in. The file itself is never altered; `settings` can be run again on it. */
 const sheetSchema = z.object({ id, name, asset: sha, ppi, settings: settingsSchema });
 
+/** A page on its way in, kept so that a closed window does not lose what was marked on it. */
+export const draftSchema = sheetSchema.extend({
+  ppi: ppi.nullable(),
+  /** The page of the bolt that it is (opened again), and the motif that is to get its art. */
+  sheet: id.optional(),
+  replaces: id.optional(),
+});
+
 /** One part of a motif's art, in register with the others; `hex` colours it all over. */
 const partSchema = z.object({ id, name, kind: z.enum(PART_KINDS), asset: sha, hex: hex.nullable() });
 
@@ -147,6 +155,7 @@ export const logEntrySchema = z.object({
 export type Project = z.infer<typeof projectSchema>;
 export type Brief = Project['brief'];
 export type Sheet = Project['sheets'][number];
+export type PageDraft = z.infer<typeof draftSchema>;
 export type Motif = Project['motifs'][number];
 export type MotifRole = Motif['role'];
 export type Permission = Motif['permission'];

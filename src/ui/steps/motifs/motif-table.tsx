@@ -113,6 +113,7 @@ export default function MotifTable({ onDone, onOpen }: { onDone: () => void; onO
             rows={rows}
             columns={columns}
             rowHeight={52}
+            sx={{ '& .MuiDataGrid-row': { borderTop: 1, borderColor: 'divider' } }}
             hideFooter={rows.length <= 100}
             disableRowSelectionOnClick
             nonce={(window as { __nonce__?: string }).__nonce__}

@@ -7,8 +7,8 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import dynamic from 'next/dynamic';
 import { useSnackbar } from 'notistack';
-import { useCallback, useDeferredValue, useState } from 'react';
-import { PictureRefused, type Sheet } from '@/core';
+import { useCallback, useDeferredValue, useEffect, useState } from 'react';
+import { type PageDraft, PictureRefused, type Sheet } from '@/core';
 import { useBolt } from '@/state/bolt';
 import {
   type IncomingFile,
@@ -17,6 +17,7 @@ import {
   keepVector,
   sheetFile,
 } from '@/state/intake';
+import { dropDraft, readDraft } from '@/state/page-draft';
 import { trim } from '../../parts/lengths';
 import Tray, { Part } from '../../parts/tray';
 import IntakeBox from './intake-box';
@@ -31,7 +32,7 @@ const MotifTable = dynamic(() => import('./motif-table'), { ssr: false });
 
 /** What stands open over the cloth, one after the other. */
 type Open =
-  | { is: 'page'; page: IncomingPage; sheet?: Sheet; replaces?: string }
+  | { is: 'page'; page: IncomingPage; sheet?: Sheet; draft?: PageDraft; replaces?: string }
   | { is: 'layers'; file: IncomingLayers }
   | { is: 'parts'; pages: IncomingPage[] };
 
@@ -66,6 +67,21 @@ export default function MotifsTray() {
     },
     [enqueueSnackbar],
   );
+  const bolt = project?.id;
+  const [draft, setDraft] = useState<PageDraft | null>(null);
+  useEffect(() => {
+    if (bolt) readDraft(bolt).then(setDraft, () => {});
+  }, [bolt]);
+  const goOn = async (from: PageDraft) => {
+    setDraft(null);
+    try {
+      const page = await sheetFile(from);
+      const sheet = project?.sheets.find((s) => s.id === from.sheet);
+      setRooms((all) => [...all, { is: 'page', page, sheet, draft: from, replaces: from.replaces }]);
+    } catch {
+      enqueueSnackbar('This page is not on this machine any more.', { variant: 'warning' });
+    }
+  };
   const reopen = async (sheet: Sheet) => {
     try {
       const page = await sheetFile(sheet);
@@ -92,6 +108,26 @@ export default function MotifsTray() {
     : 'Bring in a scan or a photo; the motifs on it are cut out for you.';
   return (
     <Tray title="Motifs" says={says}>
+      {draft && !rooms.length && (
+        <Box sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5, display: 'grid', gap: 0.75 }}>
+          <Typography variant="body2">
+            {draft.name} was on its way in when this window was closed. All that was marked on it is kept.
+          </Typography>
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button variant="contained" onClick={() => goOn(draft)}>
+              Go on with it
+            </Button>
+            <Button
+              onClick={() => {
+                setDraft(null);
+                void dropDraft(project.id);
+              }}
+            >
+              Leave it
+            </Button>
+          </Box>
+        </Box>
+      )}
       <IntakeBox onFiles={onFiles} />
       {project.motifs.length > 0 && (
         <Box sx={{ display: 'grid', gap: 1.25 }}>
@@ -146,6 +182,7 @@ export default function MotifsTray() {
           key={room.page.sha256 + rooms.length}
           page={room.page}
           sheet={room.sheet}
+          draft={room.draft}
           replaces={room.replaces}
           onDone={done}
         />

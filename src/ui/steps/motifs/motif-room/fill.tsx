@@ -16,12 +16,15 @@ const textOf = (error: unknown) => (error instanceof Error ? error.message : Str
 /** 2 px at 300 ppi. */
 const TRAP_MM = 0.17;
 
+/** Offered while a bolt has few colours of its own. */
+const STARTERS = ['#c65b48', '#e0a74f', '#70aaa9', '#e6b1a5', '#293351'];
+
 /** Line art: its closed regions, each with a flat colour tucked under the ink. */
 export default function Fill({ motif, colours }: { motif: Motif; colours: string[] }) {
   const [fill, setFill] = useState<FillSettings>(
     motif.fill ?? { from: motif.asset, bridgeMm: 0.5, trapMm: TRAP_MM, colours: [] },
   );
-  const [inHand, setInHand] = useState(colours[1] ?? '#1f6f6b');
+  const [inHand, setInHand] = useState(colours[1] ?? STARTERS[0]);
   const [regions, setRegions] = useState<(Region & { coloured: boolean })[]>([]);
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
@@ -94,7 +97,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
       </Typography>
       <ColourField label="Colour in hand" value={inHand} onChange={setInHand} />
       <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
-        {[...new Set(colours)].map((c) => (
+        {[...new Set(colours.length < 4 ? [...colours, ...STARTERS] : colours)].map((c) => (
           <Box
             key={c}
             component="button"
@@ -166,7 +169,8 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
         {motif.fill ? 'Put the fills in anew' : 'Put the fills in'}
       </Button>
       <Typography variant="caption" color="text.secondary">
-        Each colour becomes a part of its own, under the ink. The line art is kept, to be filled again.
+        Each colour becomes a part of its own, under the ink; a region without colour stays see-through. The
+        line art is kept, to be filled again.
       </Typography>
     </TwoHalves>
   );

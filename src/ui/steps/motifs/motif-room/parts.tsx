@@ -77,7 +77,9 @@ export default function Parts({ motif, picture }: { motif: Motif; picture: React
                 value={p.hex}
                 onChange={(hex) => set(p.id, { hex })}
               />
-              <Button onClick={() => set(p.id, { hex: null })}>As drawn</Button>
+              <Button sx={{ whiteSpace: 'nowrap', flexShrink: 0 }} onClick={() => set(p.id, { hex: null })}>
+                As drawn
+              </Button>
             </Box>
           ) : (
             <Button

@@ -24,6 +24,7 @@ import {
 } from '@/engine';
 import { useBolt } from '@/state/bolt';
 import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/state/intake';
+import { type DraftOf, dropDraft, keepDraft } from '@/state/page-draft';
 import { trim } from '../../../parts/lengths';
 import Progress from '../../../parts/progress';
 import OriginFields from '../origin-fields';
@@ -46,6 +47,8 @@ type Props = {
   page: IncomingPage;
   /** The page of this bolt that is opened again, or undefined for a new one. */
   sheet?: Sheet;
+  /** What was set and marked when the window was last closed. */
+  draft?: DraftOf;
   /** The motif that is to get its art from here. */
   replaces?: string;
   onDone: () => void;
@@ -54,16 +57,18 @@ type Props = {
 const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 /** One page from paper to separate motifs: squared, cleaned, its paper taken away, split, and looked over. */
-export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
-  const { settings, change, undo, redo, canUndo, canRedo } = useSettings(sheet?.settings ?? DEFAULT_INTAKE);
-  const [stage, setStage] = useState<Stage>(page.camera && !sheet ? 'Square' : 'Paper');
-  const [ppi, setPpi] = useState(sheet?.ppi ?? page.ppi);
+export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props) {
+  const from = draft?.settings ?? sheet?.settings ?? DEFAULT_INTAKE;
+  const { settings, change, undo, redo, canUndo, canRedo } = useSettings(from);
+  const [stage, setStage] = useState<Stage>(page.camera && !sheet && !draft ? 'Square' : 'Paper');
+  const [ppi, setPpi] = useState(draft ? draft.ppi : (sheet?.ppi ?? page.ppi));
   const [tool, setTool] = useState<Tool>('look');
   const [brushMm, setBrushMm] = useState(3);
   const [showDirt, setShowDirt] = useState(true);
   const [found, setFound] = useState('');
   const [shown, setShown] = useState<(Shown & { key: string }) | null>(null);
   const [figures, setFigures] = useState<Figures>({});
+  const [shadow, setShadow] = useState(0);
   const [boxes, setBoxes] = useState<Boxes>([]);
   const [look, setLook] = useState<{ region: Region; longSide: number } | null>(null);
   const [share, setShare] = useState<{ what: string; done: number } | null>(null);
@@ -105,7 +110,8 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
         const seen = await viewPage(page.bytes, ppi ?? 300, settings, ask);
         if (mine !== round.current) return;
         setShown({ bitmap: seen.bitmap, factor: seen.factor, x: seen.x, y: seen.y, key: show });
-        setFigures({ histogram: seen.histogram, grey: seen.grey, marks: seen.marks, shadow: seen.shadow });
+        setFigures({ histogram: seen.histogram, grey: seen.grey, marks: seen.marks });
+        if (seen.shadow !== undefined) setShadow(seen.shadow);
         if (seen.boxes !== undefined) setBoxes(seen.boxes);
       } catch (error) {
         if (mine === round.current) setWrong(textOf(error));
@@ -144,17 +150,27 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
   const begun = useRef(false);
   useEffect(() => {
     // A photo shows what lies around its page; a scan seldom does.
-    if (begun.current || sheet || !page.camera) return;
+    if (begun.current || sheet || draft || !page.camera) return;
     begun.current = true;
     void find();
-  }, [find, page, sheet]);
+  }, [find, page, sheet, draft]);
 
   const onLook = useCallback((region: Region, longSide: number) => setLook({ region, longSide }), []);
   const edit: typeof change = (part, merge) => {
     setWrong('');
     change(part, merge);
   };
+  const bolt = project?.id;
+  useEffect(() => {
+    if (!bolt) return;
+    const timer = setTimeout(
+      () => void keepDraft(bolt, page, { ppi, settings, sheet: sheet?.id, replaces }).catch(() => {}),
+      120,
+    );
+    return () => clearTimeout(timer);
+  }, [bolt, page, ppi, settings, sheet, replaces]);
   const leave = () => {
+    if (bolt) void dropDraft(bolt);
     void letGoOfPage();
     onDone();
   };
@@ -193,7 +209,8 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
     <Dialog
       open
       fullScreen
-      onClose={() => !busy && leave()}
+      // Escape is too near the keys of the tools to throw away what was marked.
+      onClose={() => !busy && !canUndo && !cuts && leave()}
       aria-labelledby="page-title"
       onKeyDown={(e) => {
         if (!(e.ctrlKey || e.metaKey) || cuts) return;
@@ -374,6 +391,14 @@ export default function PageRoom({ page, sheet, replaces, onDone }: Props) {
                   onTool={setTool}
                   change={edit}
                 />
+              )}
+              {shadow > 0.01 && (
+                <Box role="alert" sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5 }}>
+                  <Typography variant="body2">
+                    A hard shadow lies over {trim(shadow * 100, 0)} % of this page. It cannot be told from
+                    grey paint: take the photo again in even light, or crop it away.
+                  </Typography>
+                </Box>
               )}
               {!squaring && !ppi && (
                 <Box role="alert" sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5 }}>

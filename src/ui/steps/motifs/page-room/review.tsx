@@ -59,6 +59,11 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
             <Typography variant="caption" color="text.secondary" noWrap>
               {small((cut.box.width / ppi) * 25.4)} x {small((cut.box.height / ppi) * 25.4)}
             </Typography>
+            {cut.settled && (
+              <Typography variant="caption" sx={{ fontWeight: 600 }}>
+                {cut.settled} has parts by now: left as it is.
+              </Typography>
+            )}
             {cut.motif ? (
               <Typography variant="caption" sx={{ fontWeight: 600 }} noWrap>
                 laid {laid(cut.motif)}x

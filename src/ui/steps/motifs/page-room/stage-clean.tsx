@@ -9,7 +9,7 @@ import type { IntakeSettings } from '@/core';
 import { trim } from '../../../parts/lengths';
 import NumberField from '../../../parts/number-field';
 
-export type Figures = { histogram?: number[]; grey?: number; marks?: number; shadow?: number };
+export type Figures = { histogram?: number[]; grey?: number; marks?: number };
 
 type Props = {
   settings: IntakeSettings;
@@ -21,17 +21,8 @@ type Props = {
 
 /** Light, white and black, dust. */
 export default function StageClean({ settings, figures, showDirt, onShowDirt, change }: Props) {
-  const { shadow = 0 } = figures;
   return (
     <>
-      {shadow > 0.01 && (
-        <Box role="alert" sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5 }}>
-          <Typography variant="body2">
-            A hard shadow lies over {trim(shadow * 100, 0)} % of this page. It cannot be told from grey paint:
-            take the photo again in even light, or crop it away.
-          </Typography>
-        </Box>
-      )}
       <FormControlLabel
         control={
           <Switch checked={settings.evenLight} onChange={(e) => change({ evenLight: e.target.checked })} />
@@ -96,6 +87,7 @@ function Histogram({ counts, black, white }: { counts: number[]; black: number; 
     <Box
       component="svg"
       viewBox={`0 0 ${W} ${H}`}
+      preserveAspectRatio="none"
       role="img"
       aria-label="How much of the page is how light, from black to white"
       sx={{ display: 'block', width: '100%', height: H, color: 'text.secondary', mt: 0.5 }}
