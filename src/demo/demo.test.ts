@@ -3,7 +3,10 @@ import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import {
   extractPalette,
+  type FoundPage,
+  findPage,
   labDistance,
+  leanOf,
   oklabOf,
   projectSchema,
   rgbOfHex,
@@ -21,6 +24,22 @@ describe('Kite Weather', () => {
     expect(project.colourways.map((c) => c.name)).toEqual(['Brisk', 'Lull', 'Dusk', 'Squall']);
     const used = new Set(project.placements.map((p) => p.motif));
     expect(project.motifs.filter((m) => !used.has(m.id))).toEqual([]);
+  });
+
+  test.each([
+    ['public/demo/kite-weather-sheet.jpg', 'lines', 1.2],
+    ['public/demo/samples/kites-600.jpg', 'lines', -0.8],
+    ['public/demo/samples/line-drawing.jpg', 'lines', 0],
+    ['public/demo/samples/phone-photo.jpg', 'outline', 2.9],
+  ])('%s: the page is found by its %s, leaning by %f degrees as it was made', async (file, by, lean) => {
+    const { data, info } = await sharp(file)
+      .rotate()
+      .ensureAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    const found = findPage({ width: info.width, height: info.height, data: new Uint8ClampedArray(data) });
+    expect(found?.by).toBe(by);
+    expect(Math.abs(leanOf((found as FoundPage).corners) - lean)).toBeLessThan(0.16);
   });
 
   test('its pictures are the ones it names, and what intake cuts from the sheet today', async () => {

@@ -1,6 +1,7 @@
 import exifr from 'exifr';
 import {
   backArt,
+  type Corners,
   commonBox,
   crop,
   dirtOn,
@@ -35,12 +36,12 @@ import { drawSvg } from './svg';
 type Bytes = Uint8Array<ArrayBuffer>;
 
 /** The picture in hand, upright; the page squared out of it; and that page at smaller sizes. */
-let picture: { key: string; raster: Raster } | undefined;
+let picture: { key: string; raster: Raster; small?: { raster: Raster; factor: number } } | undefined;
 let page: { key: string; raster: Raster } | undefined;
 const levels = new Map<number, Raster>();
 let pieces: { art: Piece[]; ppi: number } | undefined;
 
-async function pictureOf(bytes: Bytes): Promise<{ key: string; raster: Raster }> {
+async function pictureOf(bytes: Bytes): Promise<NonNullable<typeof picture>> {
   const key = await sha256Of(bytes);
   if (picture?.key !== key) {
     picture = undefined;
@@ -49,6 +50,13 @@ async function pictureOf(bytes: Bytes): Promise<{ key: string; raster: Raster }>
     picture = { key, raster: await decodePicture(bytes) };
   }
   return picture;
+}
+
+/** The picture as far reduced as the whole of it needs to be seen; made once. */
+async function smallPicture(bytes: Bytes): Promise<{ raster: Raster; factor: number }> {
+  const own = await pictureOf(bytes);
+  own.small ??= reduceTo(own.raster, 1800);
+  return own.small;
 }
 
 async function pageOf(bytes: Bytes, settings: IntakeSettings): Promise<Raster> {
@@ -75,11 +83,14 @@ function levelOf(full: Raster, shown: number, longSide: number): { raster: Raste
 
 const THUMB = 320;
 
+/** 8 bits a channel and no palette: read to the byte; other PNGs go through the browser. */
+const isPlain = (png: Bytes) => png[24] === 8 && png[25] !== 3;
+
 async function lookAtLayers(bytes: Bytes, sha256: string): Promise<Incoming> {
   const { ppi, layers, width, height } = readOra(bytes);
   const cut: (CutArt & { name: string; visible: boolean })[] = [];
   for (const layer of layers) {
-    const raster = decodeCutOut(layer.png);
+    const raster = isPlain(layer.png) ? decodeCutOut(layer.png) : await decodePicture(layer.png);
     if (layer.opacity < 1) for (let i = 3; i < raster.data.length; i += 4) raster.data[i] *= layer.opacity;
     const box = commonBox([raster]);
     if (!box) continue;
@@ -128,13 +139,18 @@ export const pageServices = {
 
   /** Where the page lies in the picture, found by itself; null when it cannot be told. */
   async findPage(bytes: Bytes) {
-    return findPage((await pictureOf(bytes)).raster);
+    const { raster, factor } = await smallPicture(bytes);
+    const found = findPage(raster);
+    const scaled = found?.corners.map(({ x, y }) => ({ x: x * factor, y: y * factor })) as
+      | Corners
+      | undefined;
+    return found && scaled ? { ...found, corners: scaled } : null;
   },
 
   /** The picture or its page as a step of intake shows it, with that step's figures. */
   async view(bytes: Bytes, ppi: number, settings: IntakeSettings, ask: PageView): Promise<PageSight> {
     if (ask.show === 'picture') {
-      const { raster, factor } = reduceTo((await pictureOf(bytes)).raster, ask.longSide);
+      const { raster, factor } = await smallPicture(bytes);
       return { bitmap: bitmapOf(raster), factor, x: 0, y: 0 };
     }
     const full = await pageOf(bytes, settings);

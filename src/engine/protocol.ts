@@ -43,9 +43,9 @@ export type Incoming = { sha256: string } & (
     }
 );
 
-/** How a page is to be shown: at most `longSide` px, and which part of it (px of the page). */
+/** How a page is to be shown: the whole picture it lies in, or part of the page (px of it), about `longSide` px fine. */
 export type PageView =
-  | { show: 'picture'; longSide: number }
+  | { show: 'picture' }
   | {
       show: 'page' | 'dirt' | 'art' | 'pieces';
       longSide: number;

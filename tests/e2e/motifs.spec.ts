@@ -115,6 +115,12 @@ test('marks on the page: take, give, erase, restore, join, cut, draw round; each
   await page.getByRole('button', { name: 'Scan a sheet' }).click();
   const room = page.getByRole('dialog');
   const view = page.getByTestId('page-view');
+  await expect(room.getByText('The lines on this page lean by 1.3 degrees.')).toBeVisible();
+  await room.getByRole('button', { name: 'Straighten it' }).click();
+  await expect(room.getByText('The lines on this page lean')).toHaveCount(0);
+  await room.getByRole('tab', { name: '1 Square' }).click();
+  await expect(room.getByLabel('Outline turned by')).toHaveValue('1.3');
+  await room.getByRole('button', { name: 'Undo on this page' }).click();
   await room.getByRole('tab', { name: '4 Split' }).click();
   await expect(pieces(page)).toHaveText('12 pieces on this page.');
   const middle = async (n: number): Promise<[number, number]> => {

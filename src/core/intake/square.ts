@@ -116,30 +116,35 @@ export function squarePage(picture: Raster, corners: Corners | null): Raster {
   const out = newRaster(width, height);
   const lastX = picture.width - 1;
   const lastY = picture.height - 1;
-  // The map is a fraction of two linear forms: both are stepped along the row.
-  const at = (x: number, y: number) => toPicture({ x: x + 0.5, y: y + 0.5 });
   const straight = isAffine(corners);
   for (let y = 0; y < height; y++) {
-    const from = at(0, y);
-    const to = at(width - 1, y);
+    // Along a row of a parallelogram the place in the picture moves by even steps.
+    const from = toPicture({ x: 0.5, y: y + 0.5 });
+    const to = toPicture({ x: width - 0.5, y: y + 0.5 });
     const stepX = width > 1 ? (to.x - from.x) / (width - 1) : 0;
     const stepY = width > 1 ? (to.y - from.y) / (width - 1) : 0;
     for (let x = 0; x < width; x++) {
-      const p = straight ? { x: from.x + stepX * x, y: from.y + stepY * x } : at(x, y);
-      const u = Math.min(lastX, Math.max(0, p.x - 0.5));
-      const v = Math.min(lastY, Math.max(0, p.y - 0.5));
+      let u = from.x + stepX * x - 0.5;
+      let v = from.y + stepY * x - 0.5;
+      if (!straight) {
+        const p = toPicture({ x: x + 0.5, y: y + 0.5 });
+        u = p.x - 0.5;
+        v = p.y - 0.5;
+      }
+      u = u < 0 ? 0 : u > lastX ? lastX : u;
+      v = v < 0 ? 0 : v > lastY ? lastY : v;
+      // A hair of rounding must not turn a whole pixel into a mixture.
       const iu = Math.min(lastX, Math.floor(u + 1e-7));
       const iv = Math.min(lastY, Math.floor(v + 1e-7));
       const fu = Math.max(0, u - iu);
       const fv = Math.max(0, v - iv);
       const i = (iv * picture.width + iu) * 4;
-      const right = iu < lastX ? 4 : 0;
+      const right = i + (iu < lastX ? 4 : 0);
       const down = iv < lastY ? picture.width * 4 : 0;
       const o = (y * width + x) * 4;
       for (let c = 0; c < 4; c++) {
-        const k = i + c;
-        const top = data[k] + (data[k + right] - data[k]) * fu;
-        const low = data[k + down] + (data[k + down + right] - data[k + down]) * fu;
+        const top = data[i + c] + (data[right + c] - data[i + c]) * fu;
+        const low = data[i + down + c] + (data[right + down + c] - data[i + down + c]) * fu;
         out.data[o + c] = top + (low - top) * fv;
       }
     }

@@ -11,7 +11,16 @@ import Tabs from '@mui/material/Tabs';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { type Corners, DEFAULT_INTAKE, type Point, pageMap, type Sheet, wholePicture } from '@/core';
+import {
+  type Corners,
+  DEFAULT_INTAKE,
+  type FoundPage,
+  leanOf,
+  type Point,
+  pageMap,
+  type Sheet,
+  wholePicture,
+} from '@/core';
 import {
   type PageView as Ask,
   findPageIn,
@@ -53,6 +62,9 @@ type Props = {
   replaces?: string;
   onDone: () => void;
 };
+
+/** A lean that the eye does not see is left alone: turning a page costs some sharpness. */
+const worthAnOffer = ({ by, corners }: FoundPage) => by === 'outline' || Math.abs(leanOf(corners)) >= 0.3;
 
 const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
@@ -105,7 +117,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     const mine = ++round.current;
     const slow = setTimeout(() => setWaiting(true), 400);
     const timer = setTimeout(async () => {
-      const ask: Ask = show === 'picture' ? { show, longSide: 1600 } : { show, ...look };
+      const ask: Ask = show === 'picture' ? { show } : { show, ...look };
       try {
         const seen = await viewPage(page.bytes, ppi ?? 300, settings, ask);
         if (mine !== round.current) return;
@@ -148,12 +160,16 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     void warmPress().catch(() => {});
   }, []);
   const begun = useRef(false);
+  const [offer, setOffer] = useState<FoundPage | null>(null);
+  const seenOnce = shown !== null;
   useEffect(() => {
-    // A photo shows what lies around its page; a scan seldom does.
-    if (begun.current || sheet || draft || !page.camera) return;
+    if (begun.current || sheet || draft || !seenOnce) return;
     begun.current = true;
-    void find();
-  }, [find, page, sheet, draft]);
+    // A photo shows what lies around its page, and is squared at once; a scan is only offered to be.
+    if (page.camera) void find();
+    else findPageIn(page.bytes).then(setOffer, () => {});
+  }, [find, page, sheet, draft, seenOnce]);
+  const offered = offer && !settings.corners && worthAnOffer(offer) ? offer : null;
 
   const onLook = useCallback((region: Region, longSide: number) => setLook({ region, longSide }), []);
   const edit: typeof change = (part, merge) => {
@@ -391,6 +407,25 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                   onTool={setTool}
                   change={edit}
                 />
+              )}
+              {offered && (
+                <Box
+                  role="status"
+                  sx={{ borderLeft: 3, borderColor: 'secondary.main', pl: 1.5, display: 'grid', gap: 0.75 }}
+                >
+                  <Typography variant="body2">
+                    {offered.by === 'outline'
+                      ? 'The outline of the page is to be seen.'
+                      : `The lines on this page lean by ${trim(Math.abs(leanOf(offered.corners)), 1)} degrees.`}
+                  </Typography>
+                  <Button
+                    variant="outlined"
+                    sx={{ justifySelf: 'start' }}
+                    onClick={() => edit({ corners: offered.corners })}
+                  >
+                    {offered.by === 'outline' ? 'Crop to it' : 'Straighten it'}
+                  </Button>
+                </Box>
               )}
               {shadow > 0.01 && (
                 <Box role="alert" sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5 }}>

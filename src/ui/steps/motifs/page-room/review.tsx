@@ -2,8 +2,8 @@
 
 import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
+import Input from '@mui/material/Input';
+import NativeSelect from '@mui/material/NativeSelect';
 import Typography from '@mui/material/Typography';
 import type { MotifRole } from '@/core';
 import type { CutPiece } from '@/state/intake';
@@ -47,12 +47,11 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
               slotProps={{ input: { 'aria-label': `Keep ${cut.name}` } }}
               sx={{ p: 0.5, ml: -0.5 }}
             />
-            <TextField
-              variant="standard"
+            <Input
               value={cut.name}
               disabled={cut.motif !== null}
               onChange={(e) => onChange(n, { name: e.target.value.slice(0, 80) })}
-              slotProps={{ htmlInput: { 'aria-label': `Name of piece ${n + 1}` } }}
+              inputProps={{ 'aria-label': `Name of piece ${n + 1}` }}
             />
           </Box>
           <Box sx={{ display: 'grid', gap: 0.25, justifyItems: 'start' }}>
@@ -69,18 +68,16 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
                 laid {laid(cut.motif)}x
               </Typography>
             ) : (
-              <TextField
-                select
-                variant="standard"
+              <NativeSelect
                 value={cut.role}
                 onChange={(e) => onChange(n, { role: e.target.value as MotifRole })}
-                slotProps={{ htmlInput: { 'aria-label': `Role of piece ${n + 1}` } }}
-                sx={{ '& .MuiSelect-select': { fontSize: '0.78rem', py: 0 }, minWidth: 96 }}
+                inputProps={{ 'aria-label': `Role of piece ${n + 1}` }}
+                sx={{ fontSize: '0.78rem', minWidth: 96 }}
               >
-                <MenuItem value="hero">hero</MenuItem>
-                <MenuItem value="secondary">secondary</MenuItem>
-                <MenuItem value="filler">filler</MenuItem>
-              </TextField>
+                <option value="hero">hero</option>
+                <option value="secondary">secondary</option>
+                <option value="filler">filler</option>
+              </NativeSelect>
             )}
           </Box>
         </Box>
