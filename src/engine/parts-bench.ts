@@ -1,4 +1,5 @@
 import {
+  clearWhite,
   commonBox,
   composeParts,
   crop,
@@ -66,7 +67,7 @@ export const partServices = {
   /** Pictures of one size as parts in register, trimmed together: paper taken away where they have no alpha. */
   async joinParts(files: Bytes[], ppi: number) {
     const rasters: Raster[] = [];
-    for (const bytes of files) rasters.push(clearWhite(await decodePicture(bytes)));
+    for (const bytes of files) rasters.push(clearWhite(await decodePicture(bytes), ppi));
     composeParts(rasters.map((art) => ({ art })));
     const box = commonBox(rasters) ?? { x: 0, y: 0, width: rasters[0].width, height: rasters[0].height };
     const out: CutArt[] = [];
@@ -146,17 +147,4 @@ function fitTo(drawn: Raster, art: Raster): Raster {
   const rows = Math.min(drawn.height, art.height);
   out.data.set(drawn.data.subarray(0, rows * art.width * 4));
   return out;
-}
-
-/** A part drawn on white becomes clear where it is white; one with its own alpha stays as it is. */
-function clearWhite(raster: Raster): Raster {
-  const { data } = raster;
-  for (let i = 3; i < data.length; i += 4) if (data[i] < 255) return raster;
-  for (let i = 0; i < data.length; i += 4) {
-    const most = Math.max(255 - data[i], 255 - data[i + 1], 255 - data[i + 2]);
-    const a = most < 10 ? 0 : most / 255;
-    for (let c = 0; c < 3; c++) if (a) data[i + c] = 255 - (255 - data[i + c]) / a;
-    data[i + 3] = a * 255;
-  }
-  return raster;
 }

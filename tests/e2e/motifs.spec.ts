@@ -163,9 +163,13 @@ test('marks on the page: take, give, erase, restore, join, cut, draw round; each
   await expect(pieces(page)).not.toHaveText('12 pieces on this page.');
 
   await room.getByRole('tab', { name: '3 Paper' }).click();
+  // The view as it is once no newer one has come for a while.
   const shot = async () => {
     await page.mouse.move(4, 4);
-    await page.waitForTimeout(700);
+    const round = () => view.getAttribute('data-round');
+    for (let [was, is] = ['', await round()]; was !== is; [was, is] = [is ?? '', await round()]) {
+      await page.waitForTimeout(900);
+    }
     return view.screenshot();
   };
   const clean = await shot();

@@ -13,7 +13,16 @@ export {
   type Stroke,
 } from './settings';
 export { hardShadow } from './shadow';
-export { NoMotifs, type Piece, piecesOf, type ReadPage, readPage, splitPieces, toPageOf } from './split';
+export {
+  clearWhite,
+  NoMotifs,
+  type Piece,
+  piecesOf,
+  type ReadPage,
+  readPage,
+  splitPieces,
+  toPageOf,
+} from './split';
 export {
   cornersAreSound,
   leanOf,

@@ -6,7 +6,7 @@ import { backArt } from './back-art';
 import { cutWithCleanEdge, OWN, softenEdge } from './clean-edge';
 import { type Group, groupPieces } from './group';
 import { estimatePaper, evenLight, type Paper, paperIsDark, type Tone, toneOf, WHITE_PAPER } from './paper';
-import type { IntakeSettings } from './settings';
+import { DEFAULT_INTAKE, type IntakeSettings } from './settings';
 import { pageMap } from './square';
 
 /** A cut-out piece: RGBA art, and where its box lay on the squared page, px. */
@@ -157,6 +157,19 @@ function keepOwnEdge(flat: Raster, own: Uint8Array): Raster {
     if (own[p] === OWN || soft) out.data.set(flat.data.subarray(p * 4, p * 4 + 4), p * 4);
   }
   return out;
+}
+
+/**
+ * Art drawn on plain white, with the white made clear wherever it is and the edges clean; a picture that has its
+ * own alpha stays as it is.
+ */
+export function clearWhite(picture: Raster, ppi: number): Raster {
+  if (ownAlpha(picture)) return picture;
+  const settings = { ...DEFAULT_INTAKE, evenLight: false, tolerance: 4, joined: false, speckMm2: 0 };
+  const tone = toneOf(picture, WHITE_PAPER, settings);
+  const mask = artMask(picture, ppi, settings, tone, (p) => p);
+  for (let p = 0; p < mask.length; p++) mask[p] *= OWN;
+  return cutWithCleanEdge(picture, mask, Math.max(1.5, ppi / 150));
 }
 
 /** Top to bottom by rows, left to right within a row. */

@@ -15,22 +15,12 @@ import {
   type Corners,
   DEFAULT_INTAKE,
   type FoundPage,
-  leanOf,
   type Point,
   pageMap,
   type Sheet,
   wholePicture,
 } from '@/core';
-import {
-  type PageView as Ask,
-  findPageIn,
-  letGoOfPage,
-  Stopped,
-  split,
-  stopLongWork,
-  viewPage,
-  warmPress,
-} from '@/engine';
+import { findPageIn, letGoOfPage, Stopped, split, stopLongWork, warmPress } from '@/engine';
 import { useBolt } from '@/state/bolt';
 import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/state/intake';
 import { type DraftOf, dropDraft, keepDraft } from '@/state/page-draft';
@@ -39,18 +29,20 @@ import Progress from '../../../parts/progress';
 import OriginFields from '../origin-fields';
 import { CornerGrips, PageOutline } from './corners';
 import Marks from './marks';
-import PageView, { type Region, type Shown } from './page-view';
+import Notices from './notices';
+import PageView from './page-view';
 import Review from './review';
-import StageClean, { type Figures } from './stage-clean';
+import StageClean from './stage-clean';
 import StagePaper from './stage-paper';
 import StageSplit from './stage-split';
 import StageSquare from './stage-square';
 import { afterGesture, gestureOf, type Tool } from './tools';
 import { useSettings } from './use-settings';
+import { type Show, useSight } from './use-sight';
 
 const STAGES = ['Square', 'Clean', 'Paper', 'Split'] as const;
 type Stage = (typeof STAGES)[number];
-type Boxes = Region[] | string;
+const SHOWS: Record<Stage, Show> = { Square: 'picture', Clean: 'dirt', Paper: 'art', Split: 'pieces' };
 
 type Props = {
   page: IncomingPage;
@@ -62,9 +54,6 @@ type Props = {
   replaces?: string;
   onDone: () => void;
 };
-
-/** A lean that the eye does not see is left alone: turning a page costs some sharpness. */
-const worthAnOffer = ({ by, corners }: FoundPage) => by === 'outline' || Math.abs(leanOf(corners)) >= 0.3;
 
 const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
@@ -78,15 +67,9 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const [brushMm, setBrushMm] = useState(3);
   const [showDirt, setShowDirt] = useState(true);
   const [found, setFound] = useState('');
-  const [shown, setShown] = useState<(Shown & { key: string }) | null>(null);
-  const [figures, setFigures] = useState<Figures>({});
-  const [shadow, setShadow] = useState(0);
-  const [boxes, setBoxes] = useState<Boxes>([]);
-  const [look, setLook] = useState<{ region: Region; longSide: number } | null>(null);
   const [share, setShare] = useState<{ what: string; done: number } | null>(null);
   const [cuts, setCuts] = useState<CutPiece[] | null>(null);
   const [wrong, setWrong] = useState('');
-  const [waiting, setWaiting] = useState(false);
   const [origin, setOrigin] = useState<Origin>({
     source: page.name.replace(/\.[^.]+$/, ''),
     permission: 'ask',
@@ -100,45 +83,15 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const toPage = useCallback((p: Point) => (map ? map.toPage(p) : p), [map]);
   const toPicture = useCallback((p: Point) => (map ? map.toPicture(p) : p), [map]);
   const squaring = stage === 'Square';
-  const show = squaring
-    ? 'picture'
-    : stage === 'Clean'
-      ? showDirt
-        ? 'dirt'
-        : 'page'
-      : stage === 'Paper'
-        ? 'art'
-        : 'pieces';
-
-  // The newest wish wins; older views are dropped.
-  const round = useRef(0);
-  useEffect(() => {
-    if (!look || cuts) return;
-    const mine = ++round.current;
-    const slow = setTimeout(() => setWaiting(true), 400);
-    const timer = setTimeout(async () => {
-      const ask: Ask = show === 'picture' ? { show } : { show, ...look };
-      try {
-        const seen = await viewPage(page.bytes, ppi ?? 300, settings, ask);
-        if (mine !== round.current) return;
-        setShown({ bitmap: seen.bitmap, factor: seen.factor, x: seen.x, y: seen.y, key: show });
-        setFigures({ histogram: seen.histogram, grey: seen.grey, marks: seen.marks });
-        if (seen.shadow !== undefined) setShadow(seen.shadow);
-        if (seen.boxes !== undefined) setBoxes(seen.boxes);
-      } catch (error) {
-        if (mine === round.current) setWrong(textOf(error));
-      } finally {
-        if (mine === round.current) {
-          clearTimeout(slow);
-          setWaiting(false);
-        }
-      }
-    }, 50);
-    return () => {
-      clearTimeout(timer);
-      clearTimeout(slow);
-    };
-  }, [page, ppi, settings, show, look, cuts]);
+  const show = stage === 'Clean' && !showDirt ? 'page' : SHOWS[stage];
+  const { shown, figures, shadow, boxes, waiting, onLook } = useSight(
+    page,
+    ppi,
+    settings,
+    show,
+    cuts !== null,
+    setWrong,
+  );
 
   const find = useCallback(async () => {
     setFound('Looking for the page.');
@@ -169,9 +122,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     if (page.camera) void find();
     else findPageIn(page.bytes).then(setOffer, () => {});
   }, [find, page, sheet, draft, seenOnce]);
-  const offered = offer && !settings.corners && worthAnOffer(offer) ? offer : null;
 
-  const onLook = useCallback((region: Region, longSide: number) => setLook({ region, longSide }), []);
   const edit: typeof change = (part, merge) => {
     setWrong('');
     change(part, merge);
@@ -311,7 +262,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
             key={squaring ? 'picture' : `${size.width}x${size.height}`}
             width={squaring ? page.width : size.width}
             height={squaring ? page.height : size.height}
-            shown={shown && (shown.key === 'picture') === squaring ? shown : null}
+            shown={shown && (shown.show === 'picture') === squaring ? shown : null}
             ground={show === 'art' || show === 'pieces' ? ground : '#fff'}
             gesture={squaring ? 'none' : gestureOf(tool)}
             waiting={waiting}
@@ -408,41 +359,13 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                   change={edit}
                 />
               )}
-              {offered && (
-                <Box
-                  role="status"
-                  sx={{ borderLeft: 3, borderColor: 'secondary.main', pl: 1.5, display: 'grid', gap: 0.75 }}
-                >
-                  <Typography variant="body2">
-                    {offered.by === 'outline'
-                      ? 'The outline of the page is to be seen.'
-                      : `The lines on this page lean by ${trim(Math.abs(leanOf(offered.corners)), 1)} degrees.`}
-                  </Typography>
-                  <Button
-                    variant="outlined"
-                    sx={{ justifySelf: 'start' }}
-                    onClick={() => edit({ corners: offered.corners })}
-                  >
-                    {offered.by === 'outline' ? 'Crop to it' : 'Straighten it'}
-                  </Button>
-                </Box>
-              )}
-              {shadow > 0.01 && (
-                <Box role="alert" sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5 }}>
-                  <Typography variant="body2">
-                    A hard shadow lies over {trim(shadow * 100, 0)} % of this page. It cannot be told from
-                    grey paint: take the photo again in even light, or crop it away.
-                  </Typography>
-                </Box>
-              )}
-              {!squaring && !ppi && (
-                <Box role="alert" sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5 }}>
-                  <Typography variant="body2">
-                    The file does not say its ppi. Type what it was scanned at under Square.
-                  </Typography>
-                  <Button onClick={() => setStage('Square')}>To Square</Button>
-                </Box>
-              )}
+              <Notices
+                found={settings.corners ? null : offer}
+                shadow={shadow}
+                ppiMissing={!squaring && !ppi}
+                onSquare={({ corners: c }) => edit({ corners: c })}
+                onToSquare={() => setStage('Square')}
+              />
             </>
           )}
           {share && <Progress what={share.what} share={share.done} onStop={stopLongWork} />}

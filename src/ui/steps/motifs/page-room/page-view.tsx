@@ -7,7 +7,7 @@ import { SURROUND } from '../../../theme/theme';
 
 export type Region = { x: number; y: number; width: number; height: number };
 /** A picture of part of the page: which px of the page it covers. */
-export type Shown = { bitmap: ImageBitmap; x: number; y: number; factor: number };
+export type Shown = { bitmap: ImageBitmap; x: number; y: number; factor: number; round: number };
 /** From px of the page to px of the window and back. */
 export type Sight = { x: number; y: number; zoom: number };
 
@@ -168,6 +168,7 @@ export default function PageView(props: Props) {
       data-zoom={sight?.zoom}
       data-left={sight?.x}
       data-top={sight?.y}
+      data-round={shown?.round}
       onKeyDown={byKey}
       onBlur={() => setMark(null)}
       onPointerDown={(e) => {

@@ -1,0 +1,75 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import { type FoundPage, leanOf } from '@/core';
+import { trim } from '../../../parts/lengths';
+
+/** A lean that the eye does not see is left alone: turning a page costs some sharpness. */
+const worthAnOffer = ({ by, corners }: FoundPage) => by === 'outline' || Math.abs(leanOf(corners)) >= 0.3;
+
+function Notice({ tone, children }: { tone: 'secondary' | 'warning'; children: ReactNode }) {
+  return (
+    <Box
+      role={tone === 'warning' ? 'alert' : 'status'}
+      sx={{
+        borderLeft: 3,
+        borderColor: `${tone}.main`,
+        pl: 1.5,
+        display: 'grid',
+        gap: 0.75,
+        justifyItems: 'start',
+      }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+type Props = {
+  /** Where the page was found to lie, while that is not used. */
+  found: FoundPage | null;
+  /** Share under a hard shadow. */
+  shadow: number;
+  ppiMissing: boolean;
+  onSquare: (found: FoundPage) => void;
+  onToSquare: () => void;
+};
+
+/** What the page itself gives cause to say, whatever the step. */
+export default function Notices({ found, shadow, ppiMissing, onSquare, onToSquare }: Props) {
+  return (
+    <>
+      {found && worthAnOffer(found) && (
+        <Notice tone="secondary">
+          <Typography variant="body2">
+            {found.by === 'outline'
+              ? 'The outline of the page is to be seen.'
+              : `The lines on this page lean by ${trim(Math.abs(leanOf(found.corners)), 1)} degrees.`}
+          </Typography>
+          <Button variant="outlined" onClick={() => onSquare(found)}>
+            {found.by === 'outline' ? 'Crop to it' : 'Straighten it'}
+          </Button>
+        </Notice>
+      )}
+      {shadow > 0.01 && (
+        <Notice tone="warning">
+          <Typography variant="body2">
+            A hard shadow lies over {trim(shadow * 100, 0)} % of this page. It cannot be told from grey paint:
+            take the photo again in even light, or crop it away.
+          </Typography>
+        </Notice>
+      )}
+      {ppiMissing && (
+        <Notice tone="warning">
+          <Typography variant="body2">
+            The file does not say its ppi. Type what it was scanned at under Square.
+          </Typography>
+          <Button onClick={onToSquare}>To Square</Button>
+        </Notice>
+      )}
+    </>
+  );
+}
