@@ -4,8 +4,8 @@ const PORT = 4399;
 
 export default defineConfig({
   testDir: 'tests/e2e',
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   workers: 1,
   use: {
     baseURL: `http://localhost:${PORT}`,

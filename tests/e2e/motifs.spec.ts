@@ -473,3 +473,66 @@ test('a page on its way in survives a killed tab, with all that was marked on it
   await expect(again.getByTestId('motif')).toHaveCount(12);
   await expect(again.getByRole('button', { name: 'Go on with it' })).toHaveCount(0);
 });
+
+test('a hard shadow is told, loose bits are offered, an area taken is given back by key', async ({
+  page,
+}) => {
+  await atMotifs(page);
+  const room = page.getByRole('dialog');
+  const disc = (x: number, y: number, r: number) => `<circle cx="${x}" cy="${y}" r="${r}" fill="#235a78"/>`;
+  const picture = (more: string) =>
+    sharp(
+      Buffer.from(
+        `<svg width="1200" height="900"><rect width="1200" height="900" fill="#f4eee0"/>${disc(300, 250, 130)}${disc(820, 250, 150)}${disc(560, 650, 140)}${disc(100, 800, 16)}${disc(1100, 800, 15)}<circle cx="300" cy="250" r="50" fill="#f4eee0"/>${more}</svg>`,
+      ),
+    )
+      .png()
+      .withMetadata({ density: 150 })
+      .toBuffer();
+  const bring = async (name: string, more: string) =>
+    page
+      .getByTestId('file-input')
+      .setInputFiles({ name, mimeType: 'image/png', buffer: await picture(more) });
+
+  await bring('shaded.png', '<rect width="330" height="900" fill="#000" fill-opacity="0.4"/>');
+  await expect(room.getByText(/A hard shadow lies over \d+ % of this page/)).toBeVisible();
+  await room.getByRole('button', { name: 'Leave it' }).click();
+
+  await bring('bits.png', '');
+  await expect(room.getByText('A hard shadow')).toHaveCount(0);
+  const view = page.getByTestId('page-view');
+  const round = () => view.getAttribute('data-round');
+  const changed = async (act: () => Promise<void>) => {
+    const before = await round();
+    await act();
+    await expect.poll(round).not.toBe(before);
+    return view.screenshot();
+  };
+  await expect.poll(round).not.toBeNull();
+  // The mark walks from the middle of the page into the ring's white middle.
+  await room.getByRole('button', { name: 'Take area' }).click();
+  await view.focus();
+  const zoom = Number(await view.getAttribute('data-zoom'));
+  const steps = (px: number) => Math.round((px * zoom) / 8);
+  for (let n = 0; n < steps(300); n++) await page.keyboard.press('ArrowLeft');
+  for (let n = 0; n < steps(200); n++) await page.keyboard.press('ArrowUp');
+  const taken = await changed(() => page.keyboard.press('Enter'));
+  const given = await changed(async () => {
+    await room.getByRole('button', { name: 'Give back' }).click();
+    await view.focus();
+    for (let n = 0; n < steps(300); n++) await page.keyboard.press('ArrowLeft');
+    for (let n = 0; n < steps(200); n++) await page.keyboard.press('ArrowUp');
+    await page.keyboard.press('Enter');
+  });
+  expect(Buffer.compare(taken, given)).not.toBe(0);
+  await room.getByLabel('Tolerance').focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(room.getByText('Tolerance, 15 %')).toBeVisible();
+  await room.getByRole('button', { name: 'Separate the motifs' }).click();
+  await expect(room.getByText('Small loose pieces: tick those that make good fillers')).toBeVisible();
+  await expect(room.getByTestId('piece')).toHaveCount(5);
+  await room.getByLabel('Keep Motif 16').check();
+  await room.getByRole('button', { name: 'Keep 4 motifs' }).click();
+  await expect(page.getByTestId('motif')).toHaveCount(16);
+  await expect(page.getByTestId('motif').last()).toContainText('filler');
+});
