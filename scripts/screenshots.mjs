@@ -66,8 +66,13 @@ const sample = async (name) => {
 };
 await sample('Phone photo');
 await page.getByText('Found by its outline.').waitFor();
-await page.getByLabel('Page width').fill('148');
-await page.keyboard.press('Enter');
+for (const [label, mm] of [
+  ['Page width', '148'],
+  ['Page height', '210'],
+]) {
+  await page.getByLabel(label).fill(mm);
+  await page.keyboard.press('Enter');
+}
 await page.waitForTimeout(800);
 await shot('square');
 await page.getByRole('tab', { name: '2 Clean' }).click();

@@ -61,9 +61,9 @@ async function smallPicture(bytes: Bytes): Promise<{ raster: Raster; factor: num
 
 async function pageOf(bytes: Bytes, settings: IntakeSettings): Promise<Raster> {
   const { key, raster } = await pictureOf(bytes);
-  const wanted = `${key}|${JSON.stringify(settings.corners)}`;
+  const wanted = `${key}|${JSON.stringify([settings.corners, settings.aspect])}`;
   if (page?.key !== wanted) {
-    page = { key: wanted, raster: squarePage(raster, settings.corners) };
+    page = { key: wanted, raster: squarePage(raster, settings.corners, settings.aspect) };
     levels.clear();
   }
   return page.raster;

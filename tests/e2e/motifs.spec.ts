@@ -86,6 +86,8 @@ test('a phone photo: its page found and squared, its width typed, a corner moved
   await expect
     .poll(async () => Number(await room.getByLabel('Scanned at').inputValue()))
     .toBeGreaterThan(250);
+  await fill(page, 'Page height', '210');
+  await expect(room.getByText('The page is 148 mm x 210 mm.')).toBeVisible();
   const lean = await room.getByLabel('Outline turned by').inputValue();
   await room.getByLabel('Corner of the page, top left').focus();
   await page.keyboard.press('Shift+ArrowDown');

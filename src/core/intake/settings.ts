@@ -13,6 +13,8 @@ export type Corners = [Point, Point, Point, Point];
 export type IntakeSettings = {
   /** The page within the picture: top left, top right, bottom right, bottom left. null: the whole picture. */
   corners: Corners | null;
+  /** Height of the page for a width of 1, where a slant hides it; null: as its edges look. */
+  aspect: number | null;
   /** Divides by the paper's own light, so that it is even and white. */
   evenLight: boolean;
   /** Percent of light that becomes white, and percent that becomes black. */
@@ -56,6 +58,7 @@ export const DEFAULT_BACKING: Backing = { shrinkMm: 0.25, bridgeMm: 1, with: 'pa
 
 export const DEFAULT_INTAKE: IntakeSettings = {
   corners: null,
+  aspect: null,
   evenLight: true,
   white: 100,
   black: 0,

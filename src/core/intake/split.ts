@@ -21,7 +21,7 @@ const MOST_PIECES = 500;
 
 /** How px of the picture become px of a page raster that is `factor` times smaller than the squared page. */
 export function toPageOf(settings: IntakeSettings, factor = 1): (p: Point) => Point {
-  const map = settings.corners ? pageMap(settings.corners).toPage : (p: Point) => p;
+  const map = settings.corners ? pageMap(settings.corners, settings.aspect).toPage : (p: Point) => p;
   return (p) => {
     const at = map(p);
     return { x: at.x / factor, y: at.y / factor };

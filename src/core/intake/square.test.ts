@@ -6,6 +6,7 @@ import {
   findPage,
   leanOf,
   pageMap,
+  pageSize,
   quarterTurn,
   squarePage,
   turnCorners,
@@ -69,6 +70,16 @@ describe('squaring a page', () => {
         expect(back.y).toBeCloseTo(70 + py, 4);
       }),
     );
+  });
+
+  test('a height that is known stretches the page to it, and the map with it', () => {
+    const corners = box(100, 100, 300, 200);
+    expect(pageSize(corners)).toEqual({ width: 300, height: 200 });
+    expect(pageSize(corners, 1.4)).toEqual({ width: 300, height: 420 });
+    const { toPage, toPicture } = pageMap(corners, 1.4);
+    expect(toPage({ x: 250, y: 200 }).y).toBeCloseTo(210, 6);
+    expect(toPicture({ x: 150, y: 420 }).y).toBeCloseTo(300, 6);
+    expect(squarePage(noisy(420, 320), corners, 0.5).height).toBe(150);
   });
 
   test('corners that do not go round are refused in words', () => {

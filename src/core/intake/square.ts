@@ -11,14 +11,16 @@ export const wholePicture = ({ width, height }: Size): Corners => [
   { x: 0, y: height },
 ];
 
-/** Size of the squared page, px: the mean of each pair of opposite edges. */
-export function pageSize(corners: Corners): Size {
+/**
+ * Size of the squared page, px: the mean of each pair of opposite edges, or the height that an aspect (height for
+ * a width of 1) gives: seen at a slant, a page looks shorter than it is.
+ */
+export function pageSize(corners: Corners, aspect: number | null = null): Size {
   const [a, b, c, d] = corners;
   const long = (p: Point, q: Point) => Math.hypot(p.x - q.x, p.y - q.y);
-  return {
-    width: Math.max(1, Math.round((long(a, b) + long(d, c)) / 2)),
-    height: Math.max(1, Math.round((long(a, d) + long(b, c)) / 2)),
-  };
+  const width = Math.max(1, Math.round((long(a, b) + long(d, c)) / 2));
+  const height = aspect ? width * aspect : (long(a, d) + long(b, c)) / 2;
+  return { width, height: Math.max(1, Math.round(height)) };
 }
 
 /** True when the corners go round clockwise with no bend inwards and some area. */
@@ -35,11 +37,11 @@ export function cornersAreSound(corners: Corners): boolean {
  * rectangle to the four corners (Heckbert, "Fundamentals of Texture Mapping", 1989, square to quadrilateral).
  * @throws RangeMessage when the corners do not go round a page.
  */
-export function pageMap(corners: Corners) {
+export function pageMap(corners: Corners, aspect: number | null = null) {
   if (!cornersAreSound(corners)) {
     throw new RangeMessage('The four corners must go round the page, each in its own quarter.');
   }
-  const { width, height } = pageSize(corners);
+  const { width, height } = pageSize(corners, aspect);
   const [p0, p1, p2, p3] = corners;
   const sx = p0.x - p1.x + p2.x - p3.x;
   const sy = p0.y - p1.y + p2.y - p3.y;
@@ -109,9 +111,9 @@ export const leanOf = ([a, b]: Corners): number => {
  * The page cut out of a picture and made square, bilinear between pixels. Whole-pixel crops and quarter turns
  * come out byte for byte; corners outside the picture repeat its edge. null gives the picture itself.
  */
-export function squarePage(picture: Raster, corners: Corners | null): Raster {
+export function squarePage(picture: Raster, corners: Corners | null, aspect: number | null = null): Raster {
   if (!corners) return picture;
-  const { width, height, toPicture } = pageMap(corners);
+  const { width, height, toPicture } = pageMap(corners, aspect);
   const { data } = picture;
   const out = newRaster(width, height);
   const lastX = picture.width - 1;

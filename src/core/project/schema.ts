@@ -36,6 +36,7 @@ const shortMm = z.number().min(0).max(50);
 
 const settingsSchema = z.object({
   corners: z.tuple([point, point, point, point]).nullable(),
+  aspect: z.number().min(0.05).max(20).nullable().default(null),
   evenLight: z.boolean(),
   white: percent,
   black: percent,

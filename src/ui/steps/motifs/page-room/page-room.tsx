@@ -11,15 +11,7 @@ import Tabs from '@mui/material/Tabs';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import {
-  type Corners,
-  DEFAULT_INTAKE,
-  type FoundPage,
-  type Point,
-  pageMap,
-  type Sheet,
-  wholePicture,
-} from '@/core';
+import { DEFAULT_INTAKE, type FoundPage, type Point, pageMap, type Sheet, wholePicture } from '@/core';
 import { findPageIn, letGoOfPage, Stopped, split, stopLongWork, warmPress } from '@/engine';
 import { useBolt } from '@/state/bolt';
 import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/state/intake';
@@ -78,7 +70,10 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const ground = project?.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#fff';
 
   const corners = settings.corners ?? wholePicture(page);
-  const map = useMemo(() => (settings.corners ? pageMap(settings.corners) : null), [settings.corners]);
+  const map = useMemo(
+    () => (settings.corners ? pageMap(settings.corners, settings.aspect) : null),
+    [settings.corners, settings.aspect],
+  );
   const size = map ?? page;
   const toPage = useCallback((p: Point) => (map ? map.toPage(p) : p), [map]);
   const toPicture = useCallback((p: Point) => (map ? map.toPicture(p) : p), [map]);
@@ -97,7 +92,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     setFound('Looking for the page.');
     try {
       const seen = await findPageIn(page.bytes);
-      if (seen) change({ corners: seen.corners });
+      if (seen) change({ corners: seen.corners, aspect: null });
       setFound(
         seen
           ? seen.by === 'outline'
@@ -324,10 +319,11 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                 <StageSquare
                   picture={page}
                   corners={settings.corners}
+                  aspect={settings.aspect}
                   ppi={ppi}
                   found={found}
                   onFind={find}
-                  onCorners={(c: Corners | null, merge) => edit({ corners: c }, merge)}
+                  onChange={edit}
                   onPpi={setPpi}
                 />
               )}

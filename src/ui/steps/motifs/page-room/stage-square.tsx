@@ -12,17 +12,28 @@ import NumberField from '../../../parts/number-field';
 type Props = {
   picture: { width: number; height: number; ppi: number | null };
   corners: Corners | null;
+  aspect: number | null;
   ppi: number | null;
   found: string;
   onFind: () => void;
-  onCorners: (corners: Corners | null, merge?: string) => void;
+  onChange: (part: { corners?: Corners | null; aspect?: number | null }) => void;
   onPpi: (ppi: number) => void;
 };
 
 /** Which part of the picture is the page, which way up, how straight, and how large it is. */
-export default function StageSquare({ picture, corners, ppi, found, onFind, onCorners, onPpi }: Props) {
+export default function StageSquare({
+  picture,
+  corners,
+  aspect,
+  ppi,
+  found,
+  onFind,
+  onChange,
+  onPpi,
+}: Props) {
   const now = corners ?? wholePicture(picture);
-  const size = pageSize(now);
+  const size = pageSize(now, corners && aspect);
+  const turnedAspect = { aspect: aspect && 1 / aspect };
   return (
     <>
       <Typography variant="body2" color="text.secondary">
@@ -50,17 +61,34 @@ export default function StageSquare({ picture, corners, ppi, found, onFind, onCo
           max={3000}
           onChange={(mm) => onPpi((size.width / mm) * 25.4)}
         />
+        {corners && ppi && (
+          <NumberField
+            label="Page height"
+            unit="mm"
+            digits={1}
+            value={(size.height / ppi) * 25.4}
+            min={5}
+            max={3000}
+            onChange={(mm) => onChange({ aspect: mm / ((size.width / ppi) * 25.4) })}
+          />
+        )}
       </Box>
       <Typography variant="caption" color="text.secondary">
         {ppi
-          ? `The page is ${small((size.width / ppi) * 25.4)} x ${small((size.height / ppi) * 25.4)}. A4 is 210 mm wide, a letter 216 mm.`
-          : 'A4 is 210 mm wide, a letter 216 mm.'}
+          ? `The page is ${small((size.width / ppi) * 25.4)} x ${small((size.height / ppi) * 25.4)}. `
+          : ''}
+        A4 is 210 x 297 mm, a letter 216 x 279 mm.
+        {corners && ppi ? ' Seen at a slant a page looks shorter than it is: type its height too.' : ''}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         <Button variant="contained" onClick={onFind}>
           Find the page
         </Button>
-        <Button variant="outlined" onClick={() => onCorners(null)} disabled={!corners}>
+        <Button
+          variant="outlined"
+          onClick={() => onChange({ corners: null, aspect: null })}
+          disabled={!corners}
+        >
           Whole picture
         </Button>
       </Box>
@@ -75,20 +103,20 @@ export default function StageSquare({ picture, corners, ppi, found, onFind, onCo
         value={leanOf(now)}
         min={-45}
         max={45}
-        onChange={(v) => onCorners(turnCorners(now, v - leanOf(now)))}
+        onChange={(v) => onChange({ corners: turnCorners(now, v - leanOf(now)) })}
       />
       <Box sx={{ display: 'flex', gap: 1 }}>
         <Button
           variant="outlined"
           startIcon={<RotateLeftRounded />}
-          onClick={() => onCorners(quarterTurn(quarterTurn(quarterTurn(now))))}
+          onClick={() => onChange({ corners: quarterTurn(quarterTurn(quarterTurn(now))), ...turnedAspect })}
         >
           Quarter left
         </Button>
         <Button
           variant="outlined"
           startIcon={<RotateRightRounded />}
-          onClick={() => onCorners(quarterTurn(now))}
+          onClick={() => onChange({ corners: quarterTurn(now), ...turnedAspect })}
         >
           Quarter right
         </Button>
