@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { launch } from './scripts/chromium.mjs';
 
 const PORT = 4399;
 
@@ -11,18 +12,7 @@ export default defineConfig({
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: launch,
   },
   webServer: {
     command: 'node scripts/demo.mjs --built',

@@ -5,6 +5,7 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { launch } from '../scripts/chromium.mjs';
 
 const PORT = 4398;
 const server = spawn(process.execPath, ['scripts/demo.mjs', '--built'], {
@@ -12,18 +13,7 @@ const server = spawn(process.execPath, ['scripts/demo.mjs', '--built'], {
   stdio: ['ignore', 'pipe', 'inherit'],
 });
 await new Promise((resolve) => server.stdout.on('data', (d) => `${d}`.includes('ready') && resolve()));
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(launch);
 
 /** Resident memory of all renderers that this browser started, at its highest so far, MB. */
 function peakMb() {

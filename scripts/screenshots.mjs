@@ -1,14 +1,12 @@
 /** Takes the README's pictures from a running Hexaplex: node scripts/screenshots.mjs http://localhost:4310 */
 import { mkdirSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import { launch } from './chromium.mjs';
 
 const base = process.argv[2] ?? 'http://localhost:4310';
 const out = 'docs/screenshots';
 mkdirSync(out, { recursive: true });
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu'],
-});
+const browser = await chromium.launch(launch);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: 'light' });
 const shot = async (name) => {
   await page.waitForTimeout(700);

@@ -3,9 +3,10 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { launch } from './chromium.mjs';
 import { env, installPackages } from './install.mjs';
 
-const CHROMIUM = '/usr/bin/chromium';
+const CHROMIUM = launch.executablePath;
 let passed = 0;
 let failed = 0;
 

@@ -38,6 +38,12 @@ test('a page on its way in is kept for its own bolt, with what was marked, until
   expect(await readDraft('one')).toBeNull();
 });
 
+test('a page that was left stays left, though a write was still under way', async () => {
+  void keepDraft('four', { ...page, sha256: 'b'.repeat(64) }, { ppi: 300, settings: DEFAULT_INTAKE });
+  await dropDraft('four');
+  expect(await readDraft('four')).toBeNull();
+});
+
 test('one that is not sound is passed over', async () => {
   await writeSetting('page on its way in, three', { id: 'x', settings: 'torn' });
   expect(await readDraft('three')).toBeNull();

@@ -8,18 +8,27 @@ const keyOf = (bolt: string) => `page on its way in, ${bolt}`;
 export type DraftOf = Pick<PageDraft, 'ppi' | 'settings' | 'sheet' | 'replaces'>;
 
 const stored = new Set<string>();
+let writing: Promise<unknown> = Promise.resolve();
 
-/** Keeps a page on its way in, with all that was set and marked, until it is taken in or left. */
-export async function keepDraft(bolt: string, page: IncomingPage, draft: DraftOf): Promise<void> {
-  if (!stored.has(page.sha256)) {
-    await putAsset(page.sha256, new Blob([page.bytes], { type: `image/${page.type}` }));
-    stored.add(page.sha256);
-  }
-  const name = page.name.slice(0, 80);
-  await writeSetting(keyOf(bolt), { id: page.sha256, name, asset: page.sha256, ...draft });
+/** One write after the other: a page that was left is not brought back by a write that began before. */
+function inTurn(write: () => Promise<void>): Promise<void> {
+  const mine = writing.then(write);
+  writing = mine.catch(() => {});
+  return mine;
 }
 
-export const dropDraft = (bolt: string) => writeSetting(keyOf(bolt), null);
+/** Keeps a page on its way in, with all that was set and marked, until it is taken in or left. */
+export const keepDraft = (bolt: string, page: IncomingPage, draft: DraftOf): Promise<void> =>
+  inTurn(async () => {
+    if (!stored.has(page.sha256)) {
+      await putAsset(page.sha256, new Blob([page.bytes], { type: `image/${page.type}` }));
+      stored.add(page.sha256);
+    }
+    const name = page.name.slice(0, 80);
+    await writeSetting(keyOf(bolt), { id: page.sha256, name, asset: page.sha256, ...draft });
+  });
+
+export const dropDraft = (bolt: string): Promise<void> => inTurn(() => writeSetting(keyOf(bolt), null));
 
 /** The page that was on its way in when this bolt was last closed, or null. */
 export async function readDraft(bolt: string): Promise<PageDraft | null> {

@@ -82,10 +82,14 @@ test('a phone photo: its page found and squared, its width typed, a corner moved
   await expect(room.getByText('Found by its outline.')).toBeVisible();
   await expect(room.getByText('The file does not say its ppi')).toBeVisible();
   await expect(room.getByRole('button', { name: 'Separate the motifs' })).toBeDisabled();
+  await expect(room.getByLabel('Scanned at')).toHaveValue('');
   await fill(page, 'Page width', '148');
   await expect
     .poll(async () => Number(await room.getByLabel('Scanned at').inputValue()))
     .toBeGreaterThan(250);
+  await fill(page, 'Page height', '2900');
+  await expect(room.getByText(/^At most \d+/)).toBeVisible();
+  await room.getByLabel('Page height').press('Escape');
   await fill(page, 'Page height', '210');
   await expect(room.getByText('The page is 148 mm x 210 mm.')).toBeVisible();
   const lean = await room.getByLabel('Outline turned by').inputValue();
@@ -236,6 +240,14 @@ test('a line drawing: gaps bridged, regions coloured by hand and key, fills as p
     .nth(4)
     .click();
   await room.getByRole('button', { name: 'Colour all that is left' }).click();
+  await expect(regions).toContainText('all coloured');
+  // Colours are kept as they are picked: neither another tab nor a killed window loses them.
+  await room.getByRole('tab', { name: 'About' }).click();
+  await page.waitForTimeout(250);
+  await page.reload();
+  await page.getByRole('button', { name: 'Motifs, 13 motifs' }).click();
+  await page.getByRole('button', { name: 'Open Balloon' }).click();
+  await room.getByRole('tab', { name: 'Fill' }).click();
   await expect(regions).toContainText('all coloured');
   await room.getByRole('button', { name: 'Put the fills in' }).click();
   await expect(room.getByRole('button', { name: 'Put the fills in anew' })).toBeVisible();

@@ -26,6 +26,8 @@ export {
 export {
   cornersAreSound,
   leanOf,
+  PAGE_TOO_LARGE,
+  pageFits,
   pageMap,
   pageSize,
   quarterTurn,

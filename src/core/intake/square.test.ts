@@ -5,6 +5,7 @@ import {
   type Corners,
   findPage,
   leanOf,
+  pageFits,
   pageMap,
   pageSize,
   quarterTurn,
@@ -86,6 +87,16 @@ describe('squaring a page', () => {
     const crossed = [...box(0, 0, 50, 50)] as Corners;
     [crossed[0], crossed[1]] = [crossed[1], crossed[0]];
     expect(() => pageMap(crossed)).toThrow(/go round the page/);
+  });
+
+  test('a page larger than a picture may be is refused, by its corners or by its height', () => {
+    const corners = box(0, 0, 5000, 7000);
+    expect([pageFits(corners), pageFits(corners, 6.5), pageFits(box(-20000, 0, 40000, 500))]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    expect(() => pageMap(corners, 19)).toThrow(/30000 px on a side/);
   });
 
   test('turning the outline leans it by that much', () => {

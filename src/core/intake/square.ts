@@ -1,3 +1,4 @@
+import { PICTURE_LIMITS } from '../format';
 import type { Point, Size } from '../lattice';
 import { newRaster, type Raster } from '../raster';
 import { RangeMessage } from '../units';
@@ -23,6 +24,9 @@ export function pageSize(corners: Corners, aspect: number | null = null): Size {
   return { width, height: Math.max(1, Math.round(height)) };
 }
 
+/** What is said of a page that would be larger than a picture may be. */
+export const PAGE_TOO_LARGE = `A page can have up to ${PICTURE_LIMITS.megapixels} megapixels and ${PICTURE_LIMITS.edgePx} px on a side.`;
+
 /** True when the corners go round clockwise with no bend inwards and some area. */
 export function cornersAreSound(corners: Corners): boolean {
   return corners.every((p, i) => {
@@ -32,15 +36,24 @@ export function cornersAreSound(corners: Corners): boolean {
   });
 }
 
+/** True when the corners go round a page that is no larger than a picture may be. */
+export function pageFits(corners: Corners, aspect: number | null = null): boolean {
+  const { width, height } = pageSize(corners, aspect);
+  const { edgePx, megapixels } = PICTURE_LIMITS;
+  const small = width <= edgePx && height <= edgePx && width * height <= megapixels * 1e6;
+  return small && cornersAreSound(corners);
+}
+
 /**
  * The two-way map between the picture and its squared page, px: the projective map that takes the page's
  * rectangle to the four corners (Heckbert, "Fundamentals of Texture Mapping", 1989, square to quadrilateral).
- * @throws RangeMessage when the corners do not go round a page.
+ * @throws RangeMessage when the corners do not go round a page, or round one too large.
  */
 export function pageMap(corners: Corners, aspect: number | null = null) {
   if (!cornersAreSound(corners)) {
     throw new RangeMessage('The four corners must go round the page, each in its own quarter.');
   }
+  if (!pageFits(corners, aspect)) throw new RangeMessage(PAGE_TOO_LARGE);
   const { width, height } = pageSize(corners, aspect);
   const [p0, p1, p2, p3] = corners;
   const sx = p0.x - p1.x + p2.x - p3.x;

@@ -61,7 +61,7 @@ export const addMotifs = (project: Project, motifs: Motif[]) =>
 export const setMotif = (
   project: Project,
   ids: string | string[],
-  change: Partial<Pick<Motif, 'name' | 'role' | 'direction' | 'source' | 'permission'>>,
+  change: Partial<Pick<Motif, 'name' | 'role' | 'direction' | 'source' | 'permission' | 'fill'>>,
 ) =>
   edit(project, (d) => {
     for (const m of d.motifs) if (ids.includes(m.id) || ids === m.id) Object.assign(m, change);

@@ -122,6 +122,22 @@ describe('linked art', () => {
   });
 });
 
+test('pages and motifs that cannot be are refused in words, and change nothing', () => {
+  const p = laid(0, 1, false);
+  const crossed = [
+    { x: 9, y: 0 },
+    { x: 0, y: 0 },
+    { x: 9, y: 9 },
+    { x: 0, y: 9 },
+  ] as NonNullable<typeof DEFAULT_INTAKE.corners>;
+  expect(() => addSheet(p, { ...sheet, settings: { ...DEFAULT_INTAKE, corners: crossed } }, [])).toThrow(
+    /A page can have/,
+  );
+  const many = Array.from({ length: 600 }, (_, n) => motifOf({ ...motif, id: `x${n}` }));
+  expect(() => addMotifs(p, many)).toThrow('A bolt holds up to 600 motifs. Take some out, or keep fewer.');
+  expect(p.motifs).toHaveLength(1);
+});
+
 describe('documents of every age', () => {
   test('the first version opens: settings filled in, permissions to be asked', () => {
     const old = JSON.parse(readFileSync('tests/fixtures/projects/version-1.json', 'utf8'));

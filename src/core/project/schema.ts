@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type IntakeSettings, PART_KINDS } from '../intake';
+import { type IntakeSettings, PAGE_TOO_LARGE, PART_KINDS, pageFits } from '../intake';
 import { LIMITS } from '../units';
 
 /** What may be done with the art; `ask` until the person has answered. */
@@ -34,27 +34,32 @@ const line = z.tuple([point, point]);
 const percent = z.number().min(0).max(100);
 const shortMm = z.number().min(0).max(50);
 
-const settingsSchema = z.object({
-  corners: z.tuple([point, point, point, point]).nullable(),
-  aspect: z.number().min(0.05).max(20).nullable().default(null),
-  evenLight: z.boolean(),
-  white: percent,
-  black: percent,
-  tolerance: percent,
-  joined: z.boolean(),
-  areas: z.array(point.extend({ take: z.boolean() })).max(500),
-  strokes: z
-    .array(z.object({ erase: z.boolean(), widthMm: shortMm, points: z.array(point).min(1).max(4000) }))
-    .max(500),
-  softMm: shortMm,
-  back: z.object({ shrinkMm: shortMm, bridgeMm: shortMm, with: z.enum(['white', 'page']) }).nullable(),
-  speckMm2: percent,
-  joinMm: shortMm,
-  smallestMm2: z.number().min(0).max(10000),
-  links: z.array(line).max(300),
-  cuts: z.array(line).max(300),
-  lassos: z.array(z.array(point).min(3).max(2000)).max(200),
-}) satisfies z.ZodType<IntakeSettings>;
+const settingsSchema = z
+  .object({
+    corners: z.tuple([point, point, point, point]).nullable(),
+    aspect: z.number().min(0.05).max(20).nullable().default(null),
+    evenLight: z.boolean(),
+    white: percent,
+    black: percent,
+    tolerance: percent,
+    joined: z.boolean(),
+    areas: z.array(point.extend({ take: z.boolean() })).max(500),
+    strokes: z
+      .array(z.object({ erase: z.boolean(), widthMm: shortMm, points: z.array(point).min(1).max(4000) }))
+      .max(500),
+    softMm: shortMm,
+    back: z.object({ shrinkMm: shortMm, bridgeMm: shortMm, with: z.enum(['white', 'page']) }).nullable(),
+    speckMm2: percent,
+    joinMm: shortMm,
+    smallestMm2: z.number().min(0).max(10000),
+    links: z.array(line).max(300),
+    cuts: z.array(line).max(300),
+    lassos: z.array(z.array(point).min(3).max(2000)).max(200),
+  })
+  .refine(
+    (s) => !s.corners || pageFits(s.corners, s.aspect),
+    PAGE_TOO_LARGE,
+  ) satisfies z.ZodType<IntakeSettings>;
 
 /** A page as it came in. The file itself is never altered; `settings` can be run again on it. */
 const sheetSchema = z.object({ id, name, asset: sha, ppi, settings: settingsSchema });
@@ -124,8 +129,8 @@ export const projectSchema = z
     name,
     brief: briefSchema,
     layout: layoutSchema,
-    sheets: z.array(sheetSchema).max(60),
-    motifs: z.array(motifSchema).max(200),
+    sheets: z.array(sheetSchema).max(60, 'A bolt keeps up to 60 pages. Begin another bolt for more.'),
+    motifs: z.array(motifSchema).max(600, 'A bolt holds up to 600 motifs. Take some out, or keep fewer.'),
     placements: z.array(placementSchema).max(2000),
     /** Ink 0 is the ground; the others are the colours in the art, as drawn. */
     inks: z.array(inkSchema).min(1).max(64),

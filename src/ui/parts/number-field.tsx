@@ -7,7 +7,8 @@ import { trim } from './lengths';
 
 type Props = {
   label: string;
-  value: number;
+  /** null: not known yet, the field is empty. */
+  value: number | null;
   unit?: string;
   digits?: number;
   min: number;
@@ -32,7 +33,7 @@ export default function NumberField({
   onChange,
   disabled,
 }: Props) {
-  const shown = trim(value, digits);
+  const shown = value === null ? '' : trim(value, digits);
   const [text, setText] = useState(shown);
   const [wrong, setWrong] = useState('');
   useEffect(() => {
@@ -50,7 +51,7 @@ export default function NumberField({
     } else {
       setWrong('');
       setText(trim(v, digits));
-      if (Math.abs(v - value) > 10 ** -digits / 4) onChange(v);
+      if (value === null || Math.abs(v - value) > 10 ** -digits / 4) onChange(v);
     }
   };
   return (
@@ -61,7 +62,7 @@ export default function NumberField({
       error={wrong !== ''}
       helperText={wrong || undefined}
       onChange={(e) => setText(e.target.value)}
-      onBlur={() => take(text)}
+      onBlur={() => (value !== null || text) && take(text)}
       onKeyDown={(e) => {
         if (e.key === 'Enter') take(text);
         if (e.key === 'Escape') {

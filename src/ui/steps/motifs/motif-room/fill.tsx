@@ -3,13 +3,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useRef, useState } from 'react';
-import type { Motif, Region } from '@/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type Motif, type Region, setMotif } from '@/core';
 import { lookAtFill, regionAt } from '@/engine';
 import { loadAsset } from '@/state/arts';
+import { edit } from '@/state/bolt';
 import { type FillSettings, fillAsk, keepFill } from '@/state/motif-art';
 import ColourField from '../../../parts/colour-field';
-import NumberField from '../../../parts/number-field';
+import MmField from '../../../parts/mm-field';
 import TwoHalves from './two-halves';
 
 const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
@@ -19,11 +20,18 @@ const TRAP_MM = 0.17;
 /** Offered while a bolt has few colours of its own. */
 const STARTERS = ['#c65b48', '#e0a74f', '#70aaa9', '#e6b1a5', '#293351'];
 
+const fillOf = (motif: Motif): FillSettings =>
+  motif.fill ?? { from: motif.asset, bridgeMm: 0.5, trapMm: TRAP_MM, colours: [] };
+
 /** Line art: its closed regions, each with a flat colour tucked under the ink. */
 export default function Fill({ motif, colours }: { motif: Motif; colours: string[] }) {
-  const [fill, setFill] = useState<FillSettings>(
-    motif.fill ?? { from: motif.asset, bridgeMm: 0.5, trapMm: TRAP_MM, colours: [] },
-  );
+  const fill = useMemo(() => fillOf(motif), [motif]);
+  // Every colour is an edit of the bolt: saved and undone like any other, put in when the person says so.
+  const setFill = (change: (now: FillSettings) => FillSettings) =>
+    edit((p) => {
+      const now = p.motifs.find((m) => m.id === motif.id);
+      return now ? setMotif(p, now.id, { fill: change(fillOf(now)) }) : p;
+    }, `fill${motif.id}`);
   const [inHand, setInHand] = useState(colours[1] ?? STARTERS[0]);
   const [regions, setRegions] = useState<(Region & { coloured: boolean })[]>([]);
   const [wrong, setWrong] = useState('');
@@ -61,9 +69,13 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
     const r = c.getBoundingClientRect();
     const x = ((e.clientX - r.left) / r.width) * c.width * factor.current;
     const y = ((e.clientY - r.top) / r.height) * c.height * factor.current;
-    const at = await regionAt(await loadAsset(fill.from), fillAsk(motif, fill), x, y);
-    if (at) colour(at);
-    else setWrong('There is no closed region here. If a line has a gap, bridge wider gaps.');
+    try {
+      const at = await regionAt(await loadAsset(fill.from), fillAsk(motif, fill), x, y);
+      if (at) colour(at);
+      else setWrong('There is no closed region here. If a line has a gap, bridge wider gaps.');
+    } catch (error) {
+      setWrong(textOf(error));
+    }
   };
   const keep = async () => {
     setBusy(true);
@@ -116,24 +128,18 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
         ))}
       </Box>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <NumberField
+        <MmField
           label="Bridge gaps up to"
-          unit="mm"
-          digits={2}
-          step={0.1}
           value={fill.bridgeMm}
-          min={0}
           max={4}
+          fine
           onChange={(bridgeMm) => setFill((f) => ({ ...f, bridgeMm }))}
         />
-        <NumberField
+        <MmField
           label="Under the ink by"
-          unit="mm"
-          digits={2}
-          step={0.05}
           value={fill.trapMm}
-          min={0}
           max={3}
+          fine
           onChange={(trapMm) => setFill((f) => ({ ...f, trapMm }))}
         />
       </Box>
@@ -166,7 +172,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
         </Typography>
       )}
       <Button variant="contained" disabled={!fill.colours.length || busy} onClick={keep} sx={{ mt: 'auto' }}>
-        {motif.fill ? 'Put the fills in anew' : 'Put the fills in'}
+        {motif.parts.length ? 'Put the fills in anew' : 'Put the fills in'}
       </Button>
       <Typography variant="caption" color="text.secondary">
         Each colour becomes a part of its own, under the ink; a region without colour stays see-through. The

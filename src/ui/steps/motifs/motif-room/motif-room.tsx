@@ -84,7 +84,14 @@ export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
           />
         )}
         {tab === 'Parts' && <Parts motif={motif} picture={picture} />}
-        {tab === 'Fill' && <Fill motif={motif} colours={project.colourways[0].colours} />}
+        {tab === 'Fill' &&
+          (motif.vector ? (
+            <Typography variant="body2" sx={{ p: 3 }}>
+              A vector has its colours in its file: fill line art that was scanned or drawn in pixels.
+            </Typography>
+          ) : (
+            <Fill motif={motif} colours={project.colourways[0].colours} />
+          ))}
         {tab === 'Trace' && <Trace motif={motif} ground={ground} />}
       </Box>
     </Dialog>

@@ -6,7 +6,7 @@ import Slider from '@mui/material/Slider';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { hexOfRgb, type Motif, rgbOfHex } from '@/core';
 import { Stopped, stopLongWork } from '@/engine';
 import { traceMotif } from '@/state/motif-art';
@@ -25,15 +25,23 @@ export default function Trace({ motif, ground }: { motif: Motif; ground: string 
   const [view, setView] = useState<'drawn' | 'difference'>('drawn');
   const [busy, setBusy] = useState(false);
   const [wrong, setWrong] = useState('');
-  useEffect(() => () => stopLongWork(), []);
+  const under = useRef(false);
+  useEffect(
+    () => () => {
+      if (under.current) stopLongWork();
+    },
+    [],
+  );
   const run = async () => {
     setBusy(true);
+    under.current = true;
     setWrong('');
     try {
       setTraced(await traceMotif(motif, smooth, rgbOfHex(ground)));
     } catch (error) {
       if (!(error instanceof Stopped)) setWrong(error instanceof Error ? error.message : String(error));
     }
+    under.current = false;
     setBusy(false);
   };
   const curves = traced?.plates.reduce((s, p) => s + p.curves, 0) ?? 0;

@@ -11,7 +11,16 @@ import Tabs from '@mui/material/Tabs';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { DEFAULT_INTAKE, type FoundPage, type Point, pageMap, type Sheet, wholePicture } from '@/core';
+import {
+  DEFAULT_INTAKE,
+  type FoundPage,
+  PAGE_TOO_LARGE,
+  type Point,
+  pageFits,
+  pageMap,
+  type Sheet,
+  wholePicture,
+} from '@/core';
 import { findPageIn, letGoOfPage, Stopped, split, stopLongWork, warmPress } from '@/engine';
 import { useBolt } from '@/state/bolt';
 import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/state/intake';
@@ -119,6 +128,8 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   }, [find, page, sheet, draft, seenOnce]);
 
   const edit: typeof change = (part, merge) => {
+    const { corners: c, aspect: a } = { ...settings, ...part };
+    if (c && !pageFits(c, a)) return setWrong(PAGE_TOO_LARGE);
     setWrong('');
     change(part, merge);
   };

@@ -7,7 +7,7 @@ import Switch from '@mui/material/Switch';
 import Typography from '@mui/material/Typography';
 import type { IntakeSettings } from '@/core';
 import { trim } from '../../../parts/lengths';
-import NumberField from '../../../parts/number-field';
+import MmField from '../../../parts/mm-field';
 
 export type Figures = { histogram?: number[]; grey?: number; marks?: number };
 
@@ -63,14 +63,11 @@ export default function StageClean({ settings, figures, showDirt, onShowDirt, ch
             : 'No small marks are left.'}
         </Typography>
       )}
-      <NumberField
+      <MmField
         label="Specks up to this wide are dust"
-        unit="mm"
-        digits={2}
-        step={0.1}
         value={Math.sqrt(settings.speckMm2)}
-        min={0}
         max={10}
+        fine
         onChange={(v) => change({ speckMm2: v * v })}
       />
     </>

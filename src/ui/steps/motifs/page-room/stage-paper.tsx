@@ -10,6 +10,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { type Backing, DEFAULT_BACKING, type IntakeSettings } from '@/core';
+import MmField from '../../../parts/mm-field';
 import NumberField from '../../../parts/number-field';
 import ToolRow from './tool-row';
 import type { Tool } from './tools';
@@ -77,14 +78,11 @@ export default function StagePaper({ settings, tool, brushMm, onTool, onBrush, c
           onChange={onBrush}
         />
       )}
-      <NumberField
+      <MmField
         label="Soft edge"
-        unit="mm"
-        digits={2}
-        step={0.05}
         value={settings.softMm}
-        min={0}
         max={5}
+        fine
         onChange={(v) => change({ softMm: v })}
       />
       <FormControlLabel
@@ -98,23 +96,16 @@ export default function StagePaper({ settings, tool, brushMm, onTool, onBrush, c
       />
       {back && (
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-          <NumberField
+          <MmField
             label="Smaller by"
-            unit="mm"
-            digits={2}
-            step={0.05}
             value={back.shrinkMm}
-            min={0}
             max={5}
+            fine
             onChange={(v) => setBack({ shrinkMm: v })}
           />
-          <NumberField
+          <MmField
             label="Close gaps up to"
-            unit="mm"
-            digits={1}
-            step={0.5}
             value={back.bridgeMm}
-            min={0}
             max={10}
             onChange={(v) => setBack({ bridgeMm: v })}
           />

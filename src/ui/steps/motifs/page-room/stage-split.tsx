@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { IntakeSettings } from '@/core';
-import NumberField from '../../../parts/number-field';
+import MmField from '../../../parts/mm-field';
 import ToolRow from './tool-row';
 import type { Tool } from './tools';
 
@@ -28,24 +28,16 @@ export default function StageSplit({ settings, boxes, tool, onTool, change }: Pr
       >
         {typeof boxes === 'string' ? boxes : `${boxes} ${boxes === 1 ? 'piece' : 'pieces'} on this page.`}
       </Typography>
-      <NumberField
+      <MmField
         label="Pieces nearer than this are one motif"
-        unit="mm"
-        digits={1}
         value={settings.joinMm}
-        min={0}
         max={50}
-        step={0.5}
         onChange={(v) => change({ joinMm: v })}
       />
-      <NumberField
+      <MmField
         label="Smallest piece, across"
-        unit="mm"
-        digits={1}
         value={Math.sqrt(settings.smallestMm2)}
-        min={0}
         max={100}
-        step={0.5}
         onChange={(v) => change({ smallestMm2: v * v })}
       />
       <ToolRow

@@ -5,7 +5,15 @@ import RotateRightRounded from '@mui/icons-material/RotateRightRounded';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { type Corners, leanOf, pageSize, quarterTurn, turnCorners, wholePicture } from '@/core';
+import {
+  type Corners,
+  leanOf,
+  PICTURE_LIMITS,
+  pageSize,
+  quarterTurn,
+  turnCorners,
+  wholePicture,
+} from '@/core';
 import { small, trim } from '../../../parts/lengths';
 import NumberField from '../../../parts/number-field';
 
@@ -33,6 +41,7 @@ export default function StageSquare({
 }: Props) {
   const now = corners ?? wholePicture(picture);
   const size = pageSize(now, corners && aspect);
+  const tallest = Math.min(PICTURE_LIMITS.edgePx, (PICTURE_LIMITS.megapixels * 1e6) / size.width);
   const turnedAspect = { aspect: aspect && 1 / aspect };
   return (
     <>
@@ -47,7 +56,7 @@ export default function StageSquare({
           label="Scanned at"
           unit="ppi"
           digits={1}
-          value={ppi ?? 0}
+          value={ppi}
           min={36}
           max={4800}
           onChange={onPpi}
@@ -56,7 +65,7 @@ export default function StageSquare({
           label="Page width"
           unit="mm"
           digits={1}
-          value={ppi ? (size.width / ppi) * 25.4 : 0}
+          value={ppi ? (size.width / ppi) * 25.4 : null}
           min={5}
           max={3000}
           onChange={(mm) => onPpi((size.width / mm) * 25.4)}
@@ -68,7 +77,7 @@ export default function StageSquare({
             digits={1}
             value={(size.height / ppi) * 25.4}
             min={5}
-            max={3000}
+            max={Math.min(3000, (tallest / ppi) * 25.4)}
             onChange={(mm) => onChange({ aspect: mm / ((size.width / ppi) * 25.4) })}
           />
         )}

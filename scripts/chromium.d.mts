@@ -1,0 +1,1 @@
+export const launch: { executablePath: string; args: string[] };
