@@ -1,5 +1,9 @@
+export { imagesOf, type Twin, twinned, twinOf } from './images';
 export {
+  type Alternate,
+  cellMiddle,
   cellOutline,
+  cellSteps,
   type Lattice,
   type Layout,
   type LayoutKind,
@@ -9,5 +13,6 @@ export {
   repeatBlock,
   type Size,
 } from './layout';
+export { OUTLINES, type OutlineKind, outlinePath } from './outlines';
 export { blockFits, type PixelPlan, pixelPlan } from './pixel-plan';
 export { type Box, nearestCopy, shiftsInto, wrapPoint } from './wrap';

@@ -41,7 +41,7 @@ export function pixelPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan 
   const exact = { width: (width / MM_PER_INCH) * ppi, height: (height / MM_PER_INCH) * ppi };
   const cell = { width: toMultiple(exact.width, stepX), height: toMultiple(exact.height, stepY) };
   return {
-    layout: { kind, drop },
+    layout: { ...layout, drop },
     ppi,
     cell,
     block: repeatBlock(layout, cell),

@@ -1,4 +1,4 @@
-import { type Lattice, type Point, shiftsInto } from '../lattice';
+import { imagesOf, type Layout, latticeOf, type Point, type Size, shiftsInto, twinOf } from '../lattice';
 
 /** Where a motif has ink: alpha of a small picture of it, and the motif's printed size at scale 1, mm. */
 export type Silhouette = {
@@ -48,32 +48,50 @@ function inked(p: Laid, s: Silhouette, dx: number, dy: number, slackMm: number):
   return false;
 }
 
-/** A copy on the endless cloth: its placement's id and the middle of that copy, mm. */
-export type CopyHit = { id: string; x: number; y: number };
+/**
+ * A copy on the endless cloth: its placement's id, the middle of that copy, mm, and whether it is the twin of a
+ * layout that alternates.
+ */
+export type CopyHit = { id: string; x: number; y: number; twin: boolean };
 
 /**
  * The uppermost copy whose silhouette lies under a point of the endless cloth, or null.
- * @param at mm. @param slackMm how near the ink is near enough.
+ * @param cell mm. @param at mm. @param slackMm how near the ink is near enough.
  */
 export function hitTest(
   placements: Laid[],
   silhouettes: Map<string, Silhouette>,
-  lattice: Lattice,
+  layout: Layout,
+  cell: Size,
   at: Point,
   slackMm: number,
 ): CopyHit | null {
+  const lattice = latticeOf(layout, cell);
+  const twin = twinOf(layout, cell);
+  const near = { x0: at.x - slackMm, y0: at.y - slackMm, x1: at.x + slackMm, y1: at.y + slackMm };
   for (let n = placements.length - 1; n >= 0; n--) {
     const p = placements[n];
     const s = silhouettes.get(p.motif);
     if (!s) continue;
     const reach = reachOf(p, s);
-    const box = { x0: p.x - reach.x, y0: p.y - reach.y, x1: p.x + reach.x, y1: p.y + reach.y };
-    const near = { x0: at.x - slackMm, y0: at.y - slackMm, x1: at.x + slackMm, y1: at.y + slackMm };
+    const copies = imagesOf(p, twin).flatMap((image, k) => {
+      const box = {
+        x0: image.x - reach.x,
+        y0: image.y - reach.y,
+        x1: image.x + reach.x,
+        y1: image.y + reach.y,
+      };
+      return shiftsInto(lattice, box, near).map((v) => ({
+        image,
+        x: image.x + v.x,
+        y: image.y + v.y,
+        twin: k > 0,
+      }));
+    });
     // Later copies (lower, then further right) lie on top.
-    for (const shift of shiftsInto(lattice, box, near).reverse()) {
-      const x = p.x + shift.x;
-      const y = p.y + shift.y;
-      if (inked(p, s, at.x - x, at.y - y, slackMm)) return { id: p.id, x, y };
+    copies.sort((c, d) => d.y - c.y || d.x - c.x);
+    for (const { image, x, y, twin: isTwin } of copies) {
+      if (inked(image, s, at.x - x, at.y - y, slackMm)) return { id: p.id, x, y, twin: isTwin };
     }
   }
   return null;

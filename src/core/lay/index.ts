@@ -1,1 +1,19 @@
+export { AGAIN, AGAIN_RULES, type AgainRule, type AgainWhere, againAt, laidAgain } from './again';
+export { type Filler, FREE_ANGLES, fillGap, type Offer } from './fill';
+export { largestFit } from './fit';
+export { Ground, gapSpread, type Reserved } from './ground';
 export { type CopyHit, hitTest, reachOf, type Silhouette } from './hit-test';
+export { type Outline, outlineOf } from './outline';
+export { seededRandom } from './random';
+export {
+  DIRECTIONS,
+  type Directions,
+  type Scattered,
+  type ScatterMotif,
+  type ScatterRules,
+  scatter,
+} from './scatter';
+export { type SettleOptions, settle } from './settle';
+export { type Snap, type SnapLine, type SnapScene, snapMove, specialPoints } from './snap';
+export { SYMMETRIES, type Symmetry, symmetric, symmetryCount } from './symmetry';
+export { placementsWithin } from './within';

@@ -1,29 +1,8 @@
-import { type Draft, produce } from 'immer';
+import type { Draft } from 'immer';
 import { hexOfRgb, labDistance, oklabOf, type Rgb, rgbOfHex } from '../colour';
-import { type Layout, latticeOf, wrapPoint } from '../lattice';
-import { RangeMessage } from '../units';
-import {
-  type Brief,
-  type Colourway,
-  type Motif,
-  type Placement,
-  type Project,
-  projectSchema,
-  SCALE,
-  type Sheet,
-} from './schema';
-
-/**
- * Pure edits: a project in, a new project out, sharing all that did not change. Every edit is checked
- * against the schema, so a project in hand is always a sound one.
- * @throws RangeMessage with the first thing that is wrong.
- */
-function edit(project: Project, change: (draft: Draft<Project>) => void): Project {
-  const next = produce(project, change);
-  const seen = projectSchema.safeParse(next);
-  if (!seen.success) throw new RangeMessage(seen.error.issues[0].message);
-  return next;
-}
+import { type Layout, wrapPoint } from '../lattice';
+import { edit, latticeMm } from './edit';
+import { type Brief, type Colourway, type Motif, type Project, SCALE, type Sheet } from './schema';
 
 export const rename = (project: Project, name: string) =>
   edit(project, (d) => {
@@ -43,9 +22,6 @@ export const setLayout = (project: Project, layout: Layout) =>
     wrapAll(d);
   });
 
-const latticeMm = (d: Pick<Project, 'brief' | 'layout'>) =>
-  latticeOf(d.layout, { width: d.brief.widthMm, height: d.brief.heightMm });
-
 function wrapAll(d: Draft<Project>) {
   const lattice = latticeMm(d);
   for (const p of d.placements) Object.assign(p, wrapPoint(lattice, p));
@@ -61,7 +37,12 @@ export const addMotifs = (project: Project, motifs: Motif[]) =>
 export const setMotif = (
   project: Project,
   ids: string | string[],
-  change: Partial<Pick<Motif, 'name' | 'role' | 'direction' | 'source' | 'permission' | 'fill'>>,
+  change: Partial<
+    Pick<
+      Motif,
+      'name' | 'role' | 'direction' | 'source' | 'permission' | 'fill' | 'standIn' | 'blend' | 'opacity'
+    >
+  >,
 ) =>
   edit(project, (d) => {
     for (const m of d.motifs) if (ids.includes(m.id) || ids === m.id) Object.assign(m, change);
@@ -121,52 +102,6 @@ export const removeMotif = (project: Project, id: string) =>
   edit(project, (d) => {
     d.motifs = d.motifs.filter((m) => m.id !== id);
     d.placements = d.placements.filter((p) => p.motif !== id);
-  });
-
-/** Angles are kept in (-180, 180]. */
-const tidyAngle = (a: number) => {
-  const m = (((a + 180) % 360) + 360) % 360;
-  return m === 0 ? 180 : m - 180;
-};
-
-export const addPlacement = (project: Project, placement: Placement) =>
-  edit(project, (d) => {
-    d.placements.push({
-      ...placement,
-      ...wrapPoint(latticeMm(d), placement),
-      angle: tidyAngle(placement.angle),
-    });
-  });
-
-export type PlacementChange = Partial<Omit<Placement, 'id' | 'motif'>>;
-
-/** Changes placements by id; a place outside the cell is brought back in by the lattice. */
-export const setPlacements = (project: Project, changes: Record<string, PlacementChange>) =>
-  edit(project, (d) => {
-    const lattice = latticeMm(d);
-    for (const p of d.placements) {
-      const change = changes[p.id];
-      if (!change) continue;
-      Object.assign(p, change);
-      Object.assign(p, wrapPoint(lattice, p));
-      p.angle = tidyAngle(p.angle);
-    }
-  });
-
-export const removePlacements = (project: Project, ids: string[]) =>
-  edit(project, (d) => {
-    d.placements = d.placements.filter((p) => !ids.includes(p.id));
-  });
-
-/** Moves a placement over (+) or under (-) others in the order they lie in. */
-export const reorder = (project: Project, id: string, to: 'top' | 'up' | 'down' | 'bottom') =>
-  edit(project, (d) => {
-    const from = d.placements.findIndex((p) => p.id === id);
-    if (from < 0) return;
-    const [p] = d.placements.splice(from, 1);
-    const last = d.placements.length;
-    const at = { top: last, up: Math.min(last, from + 1), down: Math.max(0, from - 1), bottom: 0 }[to];
-    d.placements.splice(at, 0, p);
   });
 
 /**

@@ -1,10 +1,13 @@
 export * from './commands';
 export { motifOf, newProject } from './create';
 export { openProject } from './open';
+export * from './placements';
 export {
   type Brief,
   type Colourway,
   draftSchema,
+  type Grain,
+  type Guides,
   type Ink,
   type LogEntry,
   logEntrySchema,
@@ -17,5 +20,6 @@ export {
   type Placement,
   type Project,
   projectSchema,
+  type Reserve,
   type Sheet,
 } from './schema';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { completeSize, effectivePpi, repeatsAcross, sizeLadder } from '..';
 import { DEFAULT_INTAKE } from '../intake';
-import { latticeOf } from '../lattice';
+import { type Layout, latticeOf } from '../lattice';
 import { hitTest, reachOf, type Silhouette } from '../lay';
 import {
   addColourway,
@@ -162,7 +162,9 @@ test('hit test: any copy, by its silhouette and not its box, uppermost first', (
   for (let p = 0; p < n * n; p++)
     if (Math.hypot((p % n) - 19.5, Math.floor(p / n) - 19.5) < 19) alpha[p] = 255;
   const s: Silhouette = { width: n, height: n, alpha, widthMm: 20, heightMm: 20 };
-  const lattice = latticeOf({ kind: 'half-drop', drop: { p: 1, q: 2 } }, { width: 100, height: 80 });
+  const layout: Layout = { kind: 'half-drop', drop: { p: 1, q: 2 } };
+  const cell = { width: 100, height: 80 };
+  const lattice = latticeOf(layout, cell);
   const at = (id: string, x: number, y: number) => ({
     id,
     motif: 'm',
@@ -178,15 +180,24 @@ test('hit test: any copy, by its silhouette and not its box, uppermost first', (
     fc.property(fc.integer({ min: -5, max: 5 }), fc.integer({ min: -5, max: 5 }), (i, j) => {
       const dx = i * lattice.a.x + j * lattice.b.x;
       const dy = i * lattice.a.y + j * lattice.b.y;
-      expect(hitTest(laid, map, lattice, { x: 54 + dx, y: 40 + dy }, 0)).toMatchObject({
+      expect(hitTest(laid, map, layout, cell, { x: 54 + dx, y: 40 + dy }, 0)).toMatchObject({
         id: 'high',
         x: 58 + dx,
       });
-      expect(hitTest(laid, map, lattice, { x: 43 + dx, y: 40 + dy }, 0)?.id).toBe('low');
-      expect(hitTest(laid, map, lattice, { x: 50 + 9 + dx, y: 40 - 9 + dy }, 0)?.id).toBe('high');
-      expect(hitTest(laid, map, lattice, { x: 41.5 + dx, y: 31.5 + dy }, 0)).toBeNull();
+      expect(hitTest(laid, map, layout, cell, { x: 43 + dx, y: 40 + dy }, 0)?.id).toBe('low');
+      expect(hitTest(laid, map, layout, cell, { x: 50 + 9 + dx, y: 40 - 9 + dy }, 0)?.id).toBe('high');
+      expect(hitTest(laid, map, layout, cell, { x: 41.5 + dx, y: 31.5 + dy }, 0)).toBeNull();
     }),
   );
+  // In mirrored columns the copy next door is the twin: flipped about its cell's middle.
+  const mirrored: Layout = { ...layout, alternate: { every: 'column', by: 'across' } };
+  expect(hitTest(laid, map, mirrored, cell, { x: 142, y: 80 }, 0)).toEqual({
+    id: 'high',
+    x: 142,
+    y: 80,
+    twin: true,
+  });
+  expect(hitTest(laid, map, mirrored, cell, { x: 258, y: 40 }, 0)).toMatchObject({ id: 'high', twin: false });
   expect(reachOf({ ...laid[0], angle: 90, scale: 2 }, { widthMm: 10, heightMm: 30 }).x).toBeCloseTo(30, 6);
 });
 

@@ -1,5 +1,8 @@
 import { z } from 'zod';
 import { type IntakeSettings, PAGE_TOO_LARGE, PART_KINDS, pageFits } from '../intake';
+import { OUTLINES } from '../lattice';
+import { SYMMETRIES } from '../lay';
+import { BLENDS, GRAINS } from '../render';
 import { LIMITS } from '../units';
 
 /** What may be done with the art; `ask` until the person has answered. */
@@ -14,12 +17,16 @@ const hex = z.string().regex(/^#[0-9a-f]{6}$/);
 const mm = z.number().min(LIMITS.minMm).max(LIMITS.maxMm);
 const ppi = z.number().min(1).max(10000);
 const name = z.string().min(1).max(80);
+const opacity = z.number().min(0.02).max(1);
 
 const layoutSchema = z.object({
   kind: z.enum(['straight', 'half-drop', 'brick', 'diamond']),
   drop: z
     .object({ p: z.number().int().min(0).max(12), q: z.number().int().min(1).max(12) })
     .refine((d) => d.p <= d.q, 'A drop is at most a whole cell.'),
+  alternate: z
+    .object({ every: z.enum(['column', 'row']), by: z.enum(['across', 'down', 'half-turn']) })
+    .optional(),
 });
 
 const briefSchema = z.object({
@@ -104,7 +111,15 @@ const motifSchema = z.object({
   /** The parts that the art is put together from, lowest first; empty for art in one piece. */
   parts: z.array(partSchema).max(60),
   fill: fillSchema.nullable(),
+  /** A rough shape that holds the place of finished art to come. */
+  standIn: z.boolean().optional(),
+  /** How all its placements lie on what is under them, and how thickly, unless they say otherwise. */
+  blend: z.enum(BLENDS).optional(),
+  opacity: opacity.optional(),
 });
+
+/** Placements kept alike about the cell's middle: the set, which member this one is, and how. */
+const symSchema = z.object({ set: id, at: z.number().int().min(0).max(7), how: z.enum(SYMMETRIES) });
 
 /** A motif laid once per cell: its middle in mm from the cell's corner, degrees clockwise. */
 const placementSchema = z.object({
@@ -116,6 +131,43 @@ const placementSchema = z.object({
   /** By hand 0.02 to 20; further only when new art takes the place of art of quite another size. */
   scale: z.number().min(SCALE.least).max(SCALE.most),
   mirror: z.boolean(),
+  /** Nothing moves, turns, sizes or takes off what is locked. */
+  locked: z.boolean().optional(),
+  /** Hidden placements are neither seen nor sent. */
+  hidden: z.boolean().optional(),
+  /** Placements of one group are taken in hand together. */
+  group: id.optional(),
+  sym: symSchema.optional(),
+  blend: z.enum(BLENDS).optional(),
+  opacity: opacity.optional(),
+});
+
+/** A circle that nothing laid by scatter, settle or fill may enter: its middle, its radius, mm. */
+const reserveSchema = z.object({
+  id,
+  x: z.number().min(-1e5).max(1e5),
+  y: z.number().min(-1e5).max(1e5),
+  r: z.number().min(1).max(1500),
+});
+
+const grainLayer = z.object({
+  texture: z.enum(GRAINS),
+  /** Size of its features, mm in print; how strong, 0 to 1. */
+  sizeMm: z.number().min(0.2).max(20),
+  amount: z.number().min(0).max(1),
+});
+/** A grain over the ink and one over the cloth; `sent`: the file carries them too. */
+const grainSchema = z.object({
+  ink: grainLayer.nullable(),
+  cloth: grainLayer.nullable(),
+  sent: z.boolean(),
+});
+
+/** Lines to work along: an outline over the cell, and a grid of equal parts of it (0: none). */
+const guidesSchema = z.object({
+  outline: z.enum(OUTLINES),
+  columns: z.number().int().min(0).max(48),
+  rows: z.number().int().min(0).max(48),
 });
 
 const inkSchema = z.object({ id, name, hex });
@@ -131,7 +183,10 @@ export const projectSchema = z
     layout: layoutSchema,
     sheets: z.array(sheetSchema).max(60, 'A bolt keeps up to 60 pages. Begin another bolt for more.'),
     motifs: z.array(motifSchema).max(600, 'A bolt holds up to 600 motifs. Take some out, or keep fewer.'),
-    placements: z.array(placementSchema).max(2000),
+    placements: z.array(placementSchema).max(2000, 'A cell holds up to 2000 placements.'),
+    reserves: z.array(reserveSchema).max(60, 'A cell keeps up to 60 reserved places.').default([]),
+    grain: grainSchema.default({ ink: null, cloth: null, sent: true }),
+    guides: guidesSchema.default({ outline: 'cell', columns: 0, rows: 0 }),
     /** Ink 0 is the ground; the others are the colours in the art, as drawn. */
     inks: z.array(inkSchema).min(1).max(64),
     colourways: z.array(colourwaySchema).min(1).max(60),
@@ -167,6 +222,9 @@ export type MotifRole = Motif['role'];
 export type Permission = Motif['permission'];
 export type Part = Motif['parts'][number];
 export type Placement = Project['placements'][number];
+export type Reserve = Project['reserves'][number];
+export type Grain = Project['grain'];
+export type Guides = Project['guides'];
 export type Ink = Project['inks'][number];
 export type Colourway = Project['colourways'][number];
 export type LogEntry = z.infer<typeof logEntrySchema>;

@@ -1,7 +1,8 @@
-import { type Box, type PixelPlan, shiftsInto } from '../lattice';
+import { type Box, imagesOf, type PixelPlan, type Point, shiftsInto, twinOf } from '../lattice';
 import { newRaster, type Raster, unpremultiply } from '../raster';
 import { RangeMessage } from '../units';
-import type { Scene } from './scene';
+import { grainRows, shadeOf, wearOf } from './grain';
+import type { Blend, Scene } from './scene';
 import { type Sprite, spriteOf } from './sprite';
 
 export type RenderOptions = {
@@ -11,8 +12,18 @@ export type RenderOptions = {
   onProgress?: (share: number) => void;
 };
 
-/** Composites the sprite, moved by a whole-pixel shift, over the window (premultiplied, source over). */
-function lay(into: Uint8ClampedArray, window: Box, sprite: Sprite, sx: number, sy: number) {
+type Copy = { sprite: Sprite; shift: Point };
+const topOf = ({ sprite, shift }: Copy) => sprite.y + sprite.height / 2 + shift.y;
+const leftOf = ({ sprite, shift }: Copy) => sprite.x + sprite.width / 2 + shift.x;
+
+/** Composites the sprite, moved by a whole-pixel shift, over the window (premultiplied; W3C Compositing 1). */
+function lay(
+  into: Uint8ClampedArray,
+  window: Box,
+  sprite: Sprite,
+  { x: sx, y: sy }: Point,
+  blend: Blend = 'normal',
+) {
   const x0 = Math.max(window.x0, sprite.x + sx);
   const x1 = Math.min(window.x1, sprite.x + sx + sprite.width);
   const y0 = Math.max(window.y0, sprite.y + sy);
@@ -25,6 +36,10 @@ function lay(into: Uint8ClampedArray, window: Box, sprite: Sprite, sx: number, s
     for (let x = x0; x < x1; x++, o += 4, i += 4) {
       const a = src[i + 3];
       if (a === 0) continue;
+      if (blend !== 'normal') {
+        glaze(into, o, src, i, blend);
+        continue;
+      }
       if (a === 255) {
         into[o] = src[i];
         into[o + 1] = src[i + 1];
@@ -41,10 +56,59 @@ function lay(into: Uint8ClampedArray, window: Box, sprite: Sprite, sx: number, s
   }
 }
 
+/** One pixel laid by multiply or screen. */
+function glaze(
+  into: Uint8ClampedArray,
+  o: number,
+  src: Uint8ClampedArray,
+  i: number,
+  blend: Exclude<Blend, 'normal'>,
+) {
+  const a = src[i + 3];
+  const under = into[o + 3];
+  for (let c = 0; c < 3; c++) {
+    const s = src[i + c];
+    const b = into[o + c];
+    into[o + c] =
+      blend === 'multiply' ? (s * (255 - under) + b * (255 - a) + s * b) / 255 : s + b - (s * b) / 255;
+  }
+  into[o + 3] = a + under - (a * under) / 255;
+}
+
+/** Lays the grains over a finished window (premultiplied). */
+function layGrain(into: Uint8ClampedArray, window: Box, { ground, grain }: Scene, plan: PixelPlan) {
+  const { width: bw, height: bh } = plan.block;
+  const wide = window.x1 - window.x0;
+  const mod = (v: number, n: number) => ((v % n) + n) % n;
+  const ink = grain?.ink && grainRows(grain.ink, plan);
+  const cloth = grain?.cloth && grainRows(grain.cloth, plan);
+  for (let y = window.y0; y < window.y1; y++) {
+    const inkRow = ink?.(mod(y, bh));
+    const clothRow = cloth?.(mod(y, bh));
+    let o = (y - window.y0) * wide * 4;
+    for (let x = window.x0, at = mod(x, bw); x < window.x1; x++, o += 4, at = at + 1 === bw ? 0 : at + 1) {
+      if (inkRow && grain?.ink) {
+        const wear = wearOf(inkRow[at], grain.ink.amount);
+        const k = 255 - wear;
+        for (let c = 0; c < 4; c++) {
+          const under = ground ? (c < 3 ? ground[c] : 255) : 0;
+          into[o + c] = (into[o + c] * k + under * wear) / 255;
+        }
+      }
+      if (clothRow && grain?.cloth) {
+        const shade = shadeOf(clothRow[at], grain.cloth.amount);
+        const k = 255 - Math.abs(shade);
+        const add = shade > 0 ? (into[o + 3] * shade) / 255 : 0;
+        for (let c = 0; c < 3; c++) into[o + c] = (into[o + c] * k) / 255 + add;
+      }
+    }
+  }
+}
+
 /**
- * Renders any window of the endless cloth, `width` x `height` print px. Each placement is sampled once and
- * laid at whole-pixel lattice shifts in plane order (list order, then y, then x), so that the picture is a
- * function of the place on the torus alone.
+ * Renders any window of the endless cloth, `width` x `height` print px. Each placement (and, where cells
+ * alternate, its twin) is sampled once and laid at whole-pixel lattice shifts in plane order (list order, then
+ * y, then x), so that the picture is a function of the place on the torus alone.
  * @throws RangeMessage when a placement names a motif that the scene does not hold.
  */
 export function renderWindow(
@@ -61,16 +125,21 @@ export function renderWindow(
     const [r, g, b] = scene.ground;
     new Uint32Array(out.data.buffer).fill(((255 << 24) | (b << 16) | (g << 8) | r) >>> 0);
   }
+  const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
+  const twin = twinOf(plan.layout, cellMm);
   scene.placements.forEach((placed, n) => {
     const art = scene.motifs.get(placed.motif);
     if (!art) throw new RangeMessage('A placement names a motif that is not there.');
-    const sprite = spriteOf(placed, art, plan);
-    const box = { x0: sprite.x, y0: sprite.y, x1: sprite.x + sprite.width, y1: sprite.y + sprite.height };
-    for (const shift of shiftsInto(plan.lattice, box, window)) {
-      lay(out.data, window, sprite, shift.x, shift.y);
-    }
+    const copies = imagesOf(placed, twin).flatMap((image) => {
+      const sprite = spriteOf(image, art, plan);
+      const box = { x0: sprite.x, y0: sprite.y, x1: sprite.x + sprite.width, y1: sprite.y + sprite.height };
+      return shiftsInto(plan.lattice, box, window).map((shift): Copy => ({ sprite, shift }));
+    });
+    if (twin) copies.sort((p, q) => topOf(p) - topOf(q) || leftOf(p) - leftOf(q));
+    for (const { sprite, shift } of copies) lay(out.data, window, sprite, shift, placed.blend);
     options.onProgress?.((n + 1) / scene.placements.length);
   });
+  if (scene.grain?.ink || scene.grain?.cloth) layGrain(out.data, window, scene, plan);
   return unpremultiply(out);
 }
 

@@ -1,2 +1,11 @@
 export { fillSheet, renderBlock, renderWindow } from './block';
-export { type Placed, type Scene, type SceneMotif, turnOf } from './scene';
+export {
+  GRAINS,
+  type GrainLayer,
+  type GrainTexture,
+  grainRows,
+  type SceneGrain,
+  shadeOf,
+  wearOf,
+} from './grain';
+export { BLENDS, type Blend, type Placed, type Scene, type SceneMotif, turnOf } from './scene';

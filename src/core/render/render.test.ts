@@ -4,7 +4,15 @@ import { describe, expect, test } from 'vitest';
 import { encodePng } from '../format';
 import { type Layout, pixelPlan } from '../lattice';
 import { differingPixels, newRaster, pyramidOf, type Raster, rollRaster } from '../raster';
-import { fillSheet, type Placed, renderBlock, renderWindow, type Scene } from '.';
+import {
+  type Blend,
+  fillSheet,
+  type GrainLayer,
+  type Placed,
+  renderBlock,
+  renderWindow,
+  type Scene,
+} from '.';
 
 /** A lopsided blot with soft edges and two colours: any slip in turning or wrapping shows. */
 function blot(width: number, height: number): Raster {
@@ -220,4 +228,137 @@ test('overlapping copies of one motif lie like scales: the lower over the upper,
   const { data } = renderBlock(scene, plan);
   // Each copy's lower, blue half is hidden by the red upper half of the row below it.
   for (let i = 0; i < data.length; i += 4) expect([data[i], data[i + 2]]).toEqual([250, 0]);
+});
+
+describe('glazes, alternate cells and grain', () => {
+  const alternate = fc.record({
+    every: fc.constantFrom('column', 'row'),
+    by: fc.constantFrom('across', 'down', 'half-turn'),
+  });
+  const grain = fc.record({
+    texture: fc.constantFrom('paper', 'linen', 'brush', 'sponge'),
+    sizeMm: fc.double({ min: 0.4, max: 6, noNaN: true }),
+    amount: fc.double({ min: 0, max: 1, noNaN: true }),
+  });
+  const anyRich = fc.record({
+    scene: anyScene,
+    alternate: fc.option(alternate, { nil: undefined }),
+    blends: fc.array(fc.constantFrom('normal', 'multiply', 'screen'), { minLength: 5, maxLength: 5 }),
+    opacity: fc.double({ min: 0.1, max: 1, noNaN: true }),
+    ink: fc.option(grain),
+    cloth: fc.option(grain),
+  }) as fc.Arbitrary<{
+    scene: {
+      layout: Layout;
+      cell: { width: number; height: number };
+      ground: Scene['ground'];
+      placements: Placed[];
+      dx: number;
+      dy: number;
+    };
+    alternate?: Layout['alternate'];
+    blends: Blend[];
+    opacity: number;
+    ink: GrainLayer | null;
+    cloth: GrainLayer | null;
+  }>;
+
+  test('in every layout the block cut anywhere and rolled back is the same to the byte', () => {
+    fc.assert(
+      fc.property(anyRich, ({ scene: s, alternate: alt, blends, opacity, ink, cloth }) => {
+        const plan = pixelPlan({ ...s.layout, alternate: alt }, s.cell, 40);
+        const placements = s.placements.map((p, n) => ({ ...p, blend: blends[n], opacity }));
+        const scene = { ground: s.ground, motifs, placements, grain: { ink, cloth } };
+        const moved = renderBlock(scene, plan, { origin: { x: s.dx, y: s.dy } });
+        expect(differingPixels(rollRaster(moved, -s.dx, -s.dy), renderBlock(scene, plan))).toBe(0);
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  test('a cell laid differently is the home cell mirrored or turned', () => {
+    for (const [by, mirror] of [
+      ['across', [-1, 1]],
+      ['down', [1, -1]],
+      ['half-turn', [-1, -1]],
+    ] as const) {
+      const plan = pixelPlan(
+        { kind: 'straight', drop: { p: 0, q: 1 }, alternate: { every: 'column', by } },
+        { width: 25.4, height: 25.4 },
+        60,
+      );
+      expect(plan.block).toEqual({ width: 120, height: 60 });
+      const placements = [{ motif: 'a', x: 9, y: 11, angle: 30, scale: 0.6, mirror: false }];
+      const block = renderBlock({ ground: null, motifs, placements }, plan);
+      let apart = 0;
+      for (let y = 0; y < 60; y++) {
+        for (let x = 0; x < 60; x++) {
+          const tx = mirror[0] < 0 ? 59 - x : x;
+          const ty = mirror[1] < 0 ? 59 - y : y;
+          const d = block.data[(y * 120 + x) * 4 + 3] - block.data[(ty * 120 + 60 + tx) * 4 + 3];
+          if (Math.abs(d) > 2) apart++;
+        }
+      }
+      expect(apart).toBe(0);
+    }
+  });
+
+  test('glazes are those of the W3C formulas, as another library composites them', async () => {
+    const plan = pixelPlan({ kind: 'straight', drop: { p: 0, q: 1 } }, { width: 20, height: 20 }, 50.8);
+    const square = (r: number, g: number, b: number, a: number) => {
+      const s = newRaster(8, 8);
+      for (let p = 0; p < 64; p++) s.data.set([r, g, b, a], p * 4);
+      return { pyramid: pyramidOf(s), ppi: 50.8 };
+    };
+    const two: Scene['motifs'] = new Map([
+      ['low', square(200, 120, 40, 255)],
+      ['high', square(90, 200, 160, 255)],
+    ]);
+    for (const blend of ['multiply', 'screen'] as const) {
+      const at = { x: 10, y: 10, angle: 0, scale: 1, mirror: false };
+      const ours = renderBlock(
+        {
+          ground: [240, 230, 220],
+          motifs: two,
+          placements: [
+            { motif: 'low', ...at },
+            { motif: 'high', ...at, x: 12, blend },
+          ],
+        },
+        plan,
+      );
+      const layer = (colour: { r: number; g: number; b: number; alpha: number }) =>
+        sharp({ create: { width: 8, height: 8, channels: 4, background: colour } })
+          .png()
+          .toBuffer();
+      const theirs = await sharp({
+        create: { width: 40, height: 40, channels: 4, background: { r: 240, g: 230, b: 220, alpha: 1 } },
+      })
+        .composite([
+          { input: await layer({ r: 200, g: 120, b: 40, alpha: 1 }), left: 16, top: 16 },
+          { input: await layer({ r: 90, g: 200, b: 160, alpha: 1 }), left: 20, top: 16, blend },
+        ])
+        .raw()
+        .toBuffer();
+      let most = 0;
+      for (let i = 0; i < theirs.length; i++) most = Math.max(most, Math.abs(theirs[i] - ours.data[i]));
+      expect(most).toBeLessThanOrEqual(1);
+
+      // Half thick, it is the mean of the glaze and what was there: opacity is alpha.
+      const [over, none, half] = [1, 0, 0.5].map((opacity) => {
+        const at2 = { ...at, x: 12, blend, opacity };
+        const scene = {
+          ground: null,
+          motifs: two,
+          placements: [
+            { motif: 'low', ...at },
+            { motif: 'high', ...at2 },
+          ],
+        };
+        return renderBlock(scene, plan).data.slice((18 * 40 + 22) * 4, (18 * 40 + 22) * 4 + 3);
+      });
+      for (let c = 0; c < 3; c++)
+        expect(Math.abs(half[c] - (over[c] + none[c]) / 2)).toBeLessThanOrEqual(1.5);
+    }
+  });
 });

@@ -1,5 +1,10 @@
 import type { PixelPlan } from '../lattice';
 import type { Pyramid } from '../raster';
+import type { SceneGrain } from './grain';
+
+/** How ink lies on what is under it: over it, as a glaze that darkens, or as one that lightens. */
+export const BLENDS = ['normal', 'multiply', 'screen'] as const;
+export type Blend = (typeof BLENDS)[number];
 
 /**
  * A motif laid once per cell. `x`, `y`: its middle, mm from the cell's origin; `angle`: degrees clockwise;
@@ -12,6 +17,12 @@ export type Placed = {
   angle: number;
   scale: number;
   mirror: boolean;
+  /** The placement's name in its document, for findings. */
+  id?: string;
+  /** Default normal. */
+  blend?: Blend;
+  /** 0 to 1, default 1. */
+  opacity?: number;
 };
 
 /** Art of one motif: its pixels and how many of them make an inch at scale 1. */
@@ -22,6 +33,7 @@ export type Scene = {
   ground: [number, number, number] | null;
   motifs: Map<string, SceneMotif>;
   placements: Placed[];
+  grain?: SceneGrain;
 };
 
 /** From motif pixels (level 0, middle at 0,0) to print pixels, without the move: a 2 x 2 matrix. */

@@ -96,5 +96,7 @@ export function spriteOf(placed: Placed, art: SceneMotif, plan: PixelPlan): Spri
       data[o + 3] = a;
     }
   }
+  const opacity = placed.opacity ?? 1;
+  if (opacity < 1) for (let i = 0; i < data.length; i++) data[i] = data[i] * opacity;
   return { x: x0, y: y0, width, height, data };
 }

@@ -1,0 +1,212 @@
+import {
+  imagesOf,
+  type Lattice,
+  type Layout,
+  latticeOf,
+  nearestCopy,
+  type Point,
+  type Size,
+  type Twin,
+  twinOf,
+} from '../lattice';
+import type { Placed } from '../render';
+import { type Gap, gapBetween, type Shape, shapeOf } from './gap';
+import type { Outline } from './outline';
+
+/** A place that nothing may enter: a circle, mm. */
+export type Reserved = { x: number; y: number; r: number };
+
+/** One image of a piece: its shape and its middle. */
+type Image = { shape: Shape; x: number; y: number };
+
+/** What lies nearest to a piece: which one (or a reserve), how far, and the step from edge to edge. */
+export type Near = Gap & { piece: number | 'reserve' };
+
+const isHere = (at: Point) => Math.abs(at.x) < 1e-6 && Math.abs(at.y) < 1e-6;
+
+/** Farther than this no gap is looked for, mm. */
+const FAR_MM = 400;
+
+/**
+ * Silhouettes on the endless cloth, to measure the gaps between them: exact polygons, every copy and twin
+ * counted. Pieces are known by their number; lengths are mm.
+ */
+export class Ground {
+  readonly lattice: Lattice;
+  readonly cellAreaMm2: number;
+  private readonly twin: Twin | null;
+  private pieces: { placed: Placed; images: Image[] }[] = [];
+
+  constructor(
+    readonly layout: Layout,
+    readonly cell: Size,
+    readonly outlines: Map<string, Outline>,
+    private readonly reserves: Reserved[] = [],
+  ) {
+    this.lattice = latticeOf(layout, cell);
+    this.twin = twinOf(layout, cell);
+    const { a, b } = this.lattice;
+    this.cellAreaMm2 = Math.abs(a.x * b.y - a.y * b.x) / (this.twin ? 2 : 1);
+  }
+
+  get count() {
+    return this.pieces.length;
+  }
+  placed(n: number): Placed {
+    return this.pieces[n].placed;
+  }
+
+  private imagesFor(placed: Placed): Image[] {
+    const outline = this.outlines.get(placed.motif);
+    if (!outline) return [];
+    return imagesOf(placed, this.twin).map((i) => ({ shape: shapeOf(outline, i), x: i.x, y: i.y }));
+  }
+
+  /** Lays a piece on the cloth; its number. */
+  add(placed: Placed): number {
+    return this.pieces.push({ placed, images: this.imagesFor(placed) }) - 1;
+  }
+  set(n: number, placed: Placed) {
+    this.pieces[n] = { placed, images: this.imagesFor(placed) };
+  }
+  /** Takes the last piece off again. */
+  pop() {
+    this.pieces.pop();
+  }
+
+  /**
+   * What lies nearest to piece `n`, its own copies too, or to something laid instead of it (`as`), or, for
+   * number -1, to something not yet laid. Null: nothing within reach.
+   * @param enough the search ends once something nearer than this is found.
+   */
+  nearest(n: number, as?: Placed, within = FAR_MM, enough = 0): Near | null {
+    const images = as ? this.imagesFor(as) : this.pieces[n].images;
+    let best: Near | null = null;
+    let reach = within;
+    const offer = (gap: Gap | null, piece: Near['piece']) => {
+      if (!gap || gap.gap >= reach) return;
+      best = { ...gap, piece };
+      reach = gap.gap;
+    };
+    const mine = images[0];
+    if (!mine) return null;
+    for (const r of this.reserves) {
+      this.eachCopy(r, r.r, mine, reach, (at) => {
+        offer(toCircle(mine.shape, at, r.r, reach), 'reserve');
+        return reach <= enough;
+      });
+    }
+    for (let j = -1; j < this.pieces.length && reach > enough; j++) {
+      const own = j < 0;
+      if (j === n && !own) continue;
+      const others = own ? images : this.pieces[j].images;
+      for (const [k, other] of others.entries()) {
+        this.eachCopy(other, other.shape.radius, mine, reach, (at) => {
+          if (own && k === 0 && isHere(at)) return false;
+          offer(gapBetween(mine.shape, other.shape, at, reach), own ? n : j);
+          return reach <= enough;
+        });
+      }
+    }
+    return best;
+  }
+
+  /**
+   * Every neighbour of a piece within reach: how far, and the step from edge to edge. Its own copies, which move
+   * as it moves, are left out; its own twins are not.
+   */
+  around(n: number, within: number): Near[] {
+    const [mine] = this.pieces[n].images;
+    const out: Near[] = [];
+    if (!mine) return out;
+    for (const [j, { images }] of this.pieces.entries()) {
+      for (const [k, other] of images.entries()) {
+        if (j === n && k === 0) continue;
+        this.eachCopy(other, other.shape.radius, mine, within, (at) => {
+          const gap = gapBetween(mine.shape, other.shape, at, within);
+          if (gap) out.push({ ...gap, piece: j });
+          return false;
+        });
+      }
+    }
+    for (const r of this.reserves) {
+      this.eachCopy(r, r.r, mine, within, (at) => {
+        const gap = toCircle(mine.shape, at, r.r, within);
+        if (gap) out.push({ ...gap, piece: 'reserve' });
+        return false;
+      });
+    }
+    return out;
+  }
+
+  /** Visits the copies of a round thing within reach of an image, as places seen from its middle. */
+  private eachCopy(of: Point, radius: number, from: Image, reach: number, visit: (at: Point) => boolean) {
+    const { a, b } = this.lattice;
+    const far = from.shape.radius + radius + reach;
+    const [x, y] = [of.x - from.x, of.y - from.y];
+    // Steps i, j for which |(x, y) + i a + j b| <= far: j from the rows that reach, then i along each.
+    const d = a.x * b.y - a.y * b.x;
+    const j0 = (a.y * x - a.x * y) / d;
+    const jr = (far * Math.hypot(a.x, a.y)) / Math.abs(d);
+    const aa = a.x * a.x + a.y * a.y;
+    for (let j = Math.ceil(j0 - jr); j <= j0 + jr; j++) {
+      const [px, py] = [x + j * b.x, y + j * b.y];
+      const along = -(px * a.x + py * a.y) / aa;
+      const off2 = px * px + py * py - along * along * aa;
+      if (off2 > far * far) continue;
+      const ir = Math.sqrt((far * far - off2) / aa);
+      for (let i = Math.ceil(along - ir); i <= along + ir; i++) {
+        if (visit({ x: px + i * a.x, y: py + i * a.y })) return true;
+      }
+    }
+    return false;
+  }
+
+  /** The gap to what lies nearest, for every piece; nothing within reach counts as that reach. */
+  gaps(): number[] {
+    return this.pieces.map((_, n) => this.nearest(n)?.gap ?? FAR_MM);
+  }
+
+  /** How far the middles of two things are apart, by their nearest copies, mm. */
+  apart(p: Placed, q: Placed): number {
+    return Math.min(
+      ...imagesOf(q, this.twin).map((i) => {
+        const near = nearestCopy(this.lattice, i, p);
+        return Math.hypot(near.x - p.x, near.y - p.y);
+      }),
+    );
+  }
+
+  /** Share of the cloth that the outlines cover, as if none overlapped. */
+  cover(): number {
+    let area = 0;
+    for (const { placed } of this.pieces) {
+      area += (this.outlines.get(placed.motif)?.areaMm2 ?? 0) * placed.scale ** 2;
+    }
+    return area / this.cellAreaMm2;
+  }
+}
+
+function toCircle(shape: Shape, at: Point, r: number, within: number): Gap | null {
+  const round = shapeOf(
+    { rings: [CIRCLE], areaMm2: 0, radius: 1, slack: 0 },
+    { angle: 0, scale: r, mirror: false },
+  );
+  return gapBetween(shape, round, at, within);
+}
+
+/** A round of radius 1, drawn a hair outside the true one. */
+const CIRCLE = Float64Array.from(
+  Array.from({ length: 32 }, (_, k) => {
+    const t = (k * Math.PI) / 16;
+    return [Math.cos(t) / Math.cos(Math.PI / 32), Math.sin(t) / Math.cos(Math.PI / 32)];
+  }).flat(),
+);
+
+/** How uneven gaps are: their standard deviation over their mean. Null for fewer than two. */
+export function gapSpread(gaps: number[]): number | null {
+  if (gaps.length < 2) return null;
+  const mean = gaps.reduce((s, g) => s + g, 0) / gaps.length;
+  if (mean <= 0) return null;
+  return Math.sqrt(gaps.reduce((s, g) => s + (g - mean) ** 2, 0) / gaps.length) / mean;
+}

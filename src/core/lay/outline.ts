@@ -1,0 +1,99 @@
+import { contours } from 'd3-contour';
+import type { Silhouette } from './hit-test';
+
+/**
+ * A silhouette as closed lines: x, y pairs in mm about the motif's middle, at scale 1. Holes are filled: what
+ * lies inside a ring is inside the motif. `areaMm2` is what the rings enclose, `radius` reaches the farthest
+ * point, and the true edge lies within `slack` mm of the lines.
+ */
+export type Outline = { rings: Float64Array[]; areaMm2: number; radius: number; slack: number };
+
+/** Alpha from which a silhouette counts, and the least area of a ring, mm2. */
+const LEVEL = 64;
+const LEAST_MM2 = 0.25;
+
+/** The lines of a silhouette, kept to within `tolerance` mm (Douglas and Peucker, 1973). */
+export function outlineOf(s: Silhouette, tolerance = Math.max(s.widthMm, s.heightMm) / 220): Outline {
+  const { width, height } = s;
+  // A clear rim, so that art cut off at its own edge is closed there.
+  const wide = width + 2;
+  const field = new Array<number>(wide * (height + 2)).fill(0);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) field[(y + 1) * wide + x + 1] = s.alpha[y * width + x];
+  }
+  const [shape] = contours()
+    .size([wide, height + 2])
+    .smooth(true)
+    .thresholds([LEVEL])(field);
+  const kx = s.widthMm / width;
+  const ky = s.heightMm / height;
+  const rings: Float64Array[] = [];
+  let areaMm2 = 0;
+  let radius = 0;
+  for (const [outer] of shape.coordinates) {
+    const points = outer
+      .slice(0, -1)
+      .map(([x, y]) => [(x - 1) * kx - s.widthMm / 2, (y - 1) * ky - s.heightMm / 2]);
+    const area = Math.abs(ringArea(points));
+    if (area < LEAST_MM2) continue;
+    areaMm2 += area;
+    const kept = simplified(points, tolerance);
+    for (const [x, y] of kept) radius = Math.max(radius, Math.hypot(x, y));
+    rings.push(Float64Array.from(kept.flat()));
+  }
+  return { rings, areaMm2, radius, slack: tolerance };
+}
+
+function ringArea(points: number[][]): number {
+  let twice = 0;
+  for (const [i, [x, y]] of points.entries()) {
+    const [nx, ny] = points[(i + 1) % points.length];
+    twice += x * ny - nx * y;
+  }
+  return twice / 2;
+}
+
+function simplified(points: number[][], tolerance: number): number[][] {
+  const n = points.length;
+  const keep = new Uint8Array(n + 1);
+  let far = 0;
+  for (let i = 1; i < n; i++) {
+    const d = (p: number) => Math.hypot(points[p][0] - points[0][0], points[p][1] - points[0][1]);
+    if (d(i) > d(far)) far = i;
+  }
+  keep[0] = 1;
+  keep[far] = 1;
+  const spans: [number, number][] = [
+    [0, far],
+    [far, n],
+  ];
+  for (let span = spans.pop(); span; span = spans.pop()) {
+    const [from, to] = span;
+    const [ax, ay] = points[from];
+    const [bx, by] = points[to % n];
+    let most = tolerance;
+    let at = -1;
+    for (let i = from + 1; i < to; i++) {
+      const d = Math.sqrt(toSegment2(points[i][0], points[i][1], ax, ay, bx, by));
+      if (d > most) {
+        most = d;
+        at = i;
+      }
+    }
+    if (at < 0) continue;
+    keep[at] = 1;
+    spans.push([from, at], [at, to]);
+  }
+  return points.filter((_, i) => keep[i]);
+}
+
+/** Squared distance from a point to a segment. */
+export function toSegment2(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
+  const ux = bx - ax;
+  const uy = by - ay;
+  const long = ux * ux + uy * uy;
+  const t = long > 0 ? Math.min(1, Math.max(0, ((px - ax) * ux + (py - ay) * uy) / long)) : 0;
+  const dx = px - ax - t * ux;
+  const dy = py - ay - t * uy;
+  return dx * dx + dy * dy;
+}

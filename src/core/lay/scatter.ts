@@ -1,0 +1,215 @@
+import type { Placed } from '../render';
+import { RangeMessage } from '../units';
+import type { Ground } from './ground';
+import { gapSpread } from './ground';
+import { seededRandom } from './random';
+import { settle } from './settle';
+
+/** Ways that motifs point: all one way, that or upside down, in four, or tossed. */
+export const DIRECTIONS = ['one-way', 'two-way', 'four-way', 'tossed'] as const;
+export type Directions = (typeof DIRECTIONS)[number];
+
+/** A motif to scatter. `free`: it has no top, and may turn as it likes. `lead`: its leading colour. */
+export type ScatterMotif = {
+  motif: string;
+  lead: number;
+  free: boolean;
+  count: number;
+  least: number;
+  most: number;
+};
+
+export type ScatterRules = {
+  motifs: ScatterMotif[];
+  directions: Directions;
+  /** How far from its direction a motif may lean, degrees either way. */
+  leanDeg: number;
+  mirror: boolean;
+  minGapMm: number;
+  /** All sizes are brought up or down together, within their ranges, toward this share of the cloth, 0 to 1;
+   * less where that many do not fit. */
+  cover: number;
+  onProgress?: (share: number) => void;
+};
+
+export type Scattered = { placed: Placed[]; cover: number; smallestGapMm: number; spread: number | null };
+
+/** Places tried for each motif, by round. */
+const TRIES = [36, 140, 320];
+/** A spread of gaps that is even enough to stop at. */
+const EVEN = 0.2;
+/** Above this the whole is laid anew, twice at most, and the evenest kept. */
+const EVEN_ENOUGH = 0.25;
+/** More room than this is not told apart, mm. */
+const ROOM_MM = 60;
+
+/**
+ * Lays motifs on a ground, around what lies there already (which is not moved): large ones first, each where it
+ * has the most room of many places tried (best candidate, Mitchell 1991, with silhouettes on the torus), away
+ * from its like; then all are settled. No gap is smaller than asked.
+ * @throws RangeMessage when a motif is larger than the cell, or when not all of them fit: it says how many do.
+ */
+export function scatter(ground: Ground, rules: ScatterRules, seed: number): Scattered {
+  const held = ground.count;
+  let laid = 0;
+  // Too dense as asked: a little less cover, with the same number and the same gap, may do.
+  for (const ease of [1, 0.82, 0.66]) {
+    let best: Scattered | null = null;
+    for (let again = 0; again < 3 && (best?.spread ?? 1) > EVEN_ENOUGH; again++) {
+      while (ground.count > held) ground.pop();
+      const random = seededRandom(seed + again * 7919);
+      const wanted = sized(ground, rules, rules.cover * ease, random);
+      if (!wanted.length) throw new RangeMessage('Choose at least one motif to scatter, and how many of it.');
+      const found = layAll(ground, rules, wanted, random);
+      laid = Math.max(laid, found);
+      if (found < wanted.length) break;
+      const result = scattered(ground, held);
+      if (!best || (result.spread ?? 1) < (best.spread ?? 1)) best = result;
+    }
+    if (best) return best;
+  }
+  const asked = rules.motifs.reduce((s, m) => s + m.count, 0);
+  throw new RangeMessage(
+    `${laid} of ${asked} fit with ${rules.minGapMm} mm between them. Ask for a smaller gap, smaller sizes or fewer motifs.`,
+  );
+}
+
+function scattered(ground: Ground, held: number): Scattered {
+  const gaps = ground.gaps();
+  return {
+    placed: Array.from({ length: ground.count - held }, (_, n) => ground.placed(held + n)),
+    cover: ground.cover(),
+    smallestGapMm: Math.min(...gaps.slice(held)),
+    spread: gapSpread(gaps),
+  };
+}
+
+/** Lays and settles; how many found a place. */
+function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: () => number): number {
+  const locked = new Set(Array.from({ length: ground.count }, (_, n) => n));
+  const lead = new Map(rules.motifs.map((m) => [m.motif, m.lead]));
+  const { minGapMm } = rules;
+  let left = wanted;
+  // What finds no room at first may find some once the others have settled.
+  for (let round = 0; round < TRIES.length && left.length; round++) {
+    const missed: Wanted[] = [];
+    for (const [k, want] of left.entries()) {
+      const placed = bestPlace(ground, want, rules, lead, random, round);
+      if (placed) ground.add(placed);
+      else missed.push(want);
+      rules.onProgress?.((0.6 * (wanted.length - left.length + k)) / wanted.length);
+    }
+    if (missed.length) settle(ground, { minGapMm, locked, passes: 12 });
+    left = missed;
+  }
+  if (!left.length) {
+    const onProgress = (s: number) => rules.onProgress?.(0.6 + 0.4 * s);
+    for (let k = 0; k < 4; k++) {
+      const { after } = settle(ground, { minGapMm, locked, passes: 40, onProgress });
+      if (after === null || after <= EVEN) break;
+    }
+  }
+  return wanted.length - left.length;
+}
+
+type Wanted = ScatterMotif & { scale: number };
+
+/** One entry for each placement, largest first, sized so that the cover asked for is met if the ranges allow. */
+function sized(ground: Ground, rules: ScatterRules, cover: number, random: () => number): Wanted[] {
+  const { width, height } = ground.cell;
+  const wanted = rules.motifs.flatMap((m) =>
+    Array.from({ length: m.count }, (_, k): Wanted => {
+      // Sizes go through the range evenly, in no order.
+      const t = m.count > 1 ? (k + 0.3 + 0.4 * random()) / m.count : 0.5;
+      return { ...m, scale: m.least * (m.most / m.least) ** t };
+    }),
+  );
+  const areaOf = (w: Wanted, scale: number) => (ground.outlines.get(w.motif)?.areaMm2 ?? 0) * scale ** 2;
+  const aim = (cover - ground.cover()) * ground.cellAreaMm2;
+  const within = (w: Wanted, k: number) => Math.min(w.most, Math.max(w.least, w.scale * k));
+  let low = 0.1;
+  let high = 10;
+  for (let n = 0; n < 30; n++) {
+    const mid = Math.sqrt(low * high);
+    if (wanted.reduce((s, w) => s + areaOf(w, within(w, mid)), 0) > aim) high = mid;
+    else low = mid;
+  }
+  const out = wanted.map((w) => ({ ...w, scale: within(w, low) }));
+  for (const w of out) {
+    const outline = ground.outlines.get(w.motif);
+    if (outline && outline.radius * w.least * 2 > Math.max(width, height) * 1.42) {
+      throw new RangeMessage(
+        `A motif is larger than the cell even at its smallest size (${Math.round(outline.radius * w.least * 2)} mm). Allow smaller sizes, or make the cell larger.`,
+      );
+    }
+  }
+  return out.sort((p, q) => areaOf(q, q.scale) - areaOf(p, p.scale));
+}
+
+const WAYS: Record<Exclude<Directions, 'tossed'>, number[]> = {
+  'one-way': [0],
+  'two-way': [0, 180],
+  'four-way': [0, 90, 180, -90],
+};
+
+function angleFor(want: Wanted, { directions, leanDeg }: ScatterRules, random: () => number): number {
+  if (want.free) return Math.round(random() * 360 - 180);
+  const lean = (random() * 2 - 1) * leanDeg;
+  if (directions === 'tossed') return Math.round(lean);
+  const ways = WAYS[directions];
+  return Math.round(ways[Math.floor(random() * ways.length)] + lean);
+}
+
+/** The place with the most room for a motif, of many tried; smaller within its range when it is tight. */
+function bestPlace(
+  ground: Ground,
+  want: Wanted,
+  rules: ScatterRules,
+  lead: Map<string, number>,
+  random: () => number,
+  round: number,
+): Placed | null {
+  const { a, b } = ground.lattice;
+  const scales = [want.scale, Math.max(want.least, want.scale * 0.85), want.least];
+  for (const scale of scales.slice(0, round ? 3 : 2)) {
+    let best: Placed | null = null;
+    let most = Number.NEGATIVE_INFINITY;
+    for (let k = 0; k < TRIES[round]; k++) {
+      const u = random();
+      const v = random();
+      const placed: Placed = {
+        motif: want.motif,
+        x: u * a.x + v * b.x,
+        y: u * a.y + v * b.y,
+        angle: angleFor(want, rules, random),
+        scale,
+        mirror: rules.mirror && random() < 0.5,
+      };
+      const near = ground.nearest(-1, placed, ROOM_MM, rules.minGapMm);
+      const gap = near?.gap ?? ROOM_MM;
+      if (gap < rules.minGapMm) continue;
+      const worth = gap - 10 * likeness(ground, placed, lead);
+      if (worth > most) {
+        most = worth;
+        best = placed;
+      }
+    }
+    if (best) return best;
+  }
+  return null;
+}
+
+/** How near the same motif, or the same leading colour, is: 0 far, 1 and more close by. */
+function likeness(ground: Ground, placed: Placed, lead: Map<string, number>): number {
+  const far = Math.sqrt(ground.cellAreaMm2) * 0.42;
+  let like = 0;
+  for (let n = 0; n < ground.count; n++) {
+    const other = ground.placed(n);
+    const same =
+      other.motif === placed.motif ? 1 : lead.get(other.motif) === lead.get(placed.motif) ? 0.35 : 0;
+    if (!same) continue;
+    const d = ground.apart(placed, other);
+    if (d < far) like = Math.max(like, same * (1 - d / far) * 3);
+  }
+  return like;
+}

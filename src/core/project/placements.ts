@@ -1,0 +1,169 @@
+import type { Draft } from 'immer';
+import { cellMiddle, imagesOf, twinOf, wrapPoint } from '../lattice';
+import { symmetric, symmetryCount } from '../lay';
+import { LIMITS, RangeMessage } from '../units';
+import { edit, latticeMm } from './edit';
+import type { Grain, Guides, Placement, Project, Reserve } from './schema';
+
+/** Angles are kept in (-180, 180]. */
+const tidyAngle = (a: number) => {
+  const m = (((a + 180) % 360) + 360) % 360;
+  return m === 0 ? 180 : m - 180;
+};
+
+const cellMm = (d: Pick<Project, 'brief'>) => ({ width: d.brief.widthMm, height: d.brief.heightMm });
+
+/** Brings a placement into the home cell, its angle into range, and refuses a size that no machine could print. */
+function settleIn(d: Draft<Project>, p: Draft<Placement>, checkSize: boolean) {
+  Object.assign(p, wrapPoint(latticeMm(d), p));
+  p.angle = tidyAngle(p.angle);
+  const motif = checkSize && d.motifs.find((m) => m.id === p.motif);
+  if (!motif) return;
+  const px = (n: number) => (n / motif.ppi) * p.scale * d.brief.ppi;
+  const mp = (px(motif.width) * px(motif.height)) / 1e6;
+  if (mp <= LIMITS.maxBlockMp) return;
+  const most = Math.floor(p.scale * Math.sqrt(LIMITS.maxBlockMp / mp) * 100);
+  throw new RangeMessage(
+    `${motif.name} at ${Math.round(p.scale * 100)} % would print ${Math.round(mp)} megapixels, more than this machine can hold. Use ${most} % or less.`,
+  );
+}
+
+/** The other members of a placement's set take their places by it. */
+function leadSet(d: Draft<Project>, lead: Draft<Placement>) {
+  const sym = lead.sym;
+  if (!sym) return;
+  const middle = cellMiddle(d.layout, cellMm(d));
+  for (const p of d.placements) {
+    if (p.sym?.set !== sym.set || p.id === lead.id) continue;
+    const { x, y, angle, mirror } = symmetric(lead, sym.how, sym.at, p.sym.at, middle);
+    Object.assign(p, { motif: lead.motif, x, y, angle, mirror, scale: lead.scale });
+    settleIn(d, p, false);
+  }
+}
+
+/** Lays placements on top of what is there. One with `sym` brings the others of its set, under ids of `newId`. */
+export const addPlacements = (project: Project, placements: Placement[], newId?: () => string) =>
+  edit(project, (d) => {
+    const middle = cellMiddle(d.layout, cellMm(d));
+    for (const placement of placements) {
+      const laid = { ...placement };
+      d.placements.push(laid);
+      settleIn(d, d.placements[d.placements.length - 1], true);
+      const { sym } = placement;
+      if (!sym || !newId) continue;
+      for (let at = 0; at < symmetryCount(sym.how); at++) {
+        if (at === sym.at) continue;
+        const other = symmetric(placement, sym.how, sym.at, at, middle);
+        d.placements.push({ ...other, id: newId(), sym: { ...sym, at } });
+        settleIn(d, d.placements[d.placements.length - 1], false);
+      }
+    }
+  });
+
+export const addPlacement = (project: Project, placement: Placement, newId?: () => string) =>
+  addPlacements(project, [placement], newId);
+
+export type PlacementChange = Partial<Omit<Placement, 'id'>>;
+
+/** What may be changed on a locked placement: only whether it is locked or hidden. */
+const mayChange = (p: Placement, change: PlacementChange) =>
+  !p.locked || Object.keys(change).every((k) => k === 'locked' || k === 'hidden');
+
+/**
+ * Changes placements by id; a place outside the cell is brought back in by the lattice, and the others of a
+ * symmetric set follow. Locked placements stay as they are. A field given as undefined is taken away.
+ */
+export const setPlacements = (project: Project, changes: Record<string, PlacementChange>) =>
+  edit(project, (d) => {
+    const led = new Set<string>();
+    for (const p of d.placements) {
+      const change = changes[p.id];
+      if (!change || !mayChange(p, change)) continue;
+      Object.assign(p, change);
+      for (const [k, v] of Object.entries(change)) if (v === undefined) delete p[k as keyof Placement];
+      settleIn(d, p, change.scale !== undefined);
+      if (p.sym && !led.has(p.sym.set)) {
+        led.add(p.sym.set);
+        leadSet(d, p);
+      }
+    }
+  });
+
+/** Takes placements off, and with one of a symmetric set the others. Locked ones stay. */
+export const removePlacements = (project: Project, ids: string[]) =>
+  edit(project, (d) => {
+    const gone = d.placements.filter((p) => ids.includes(p.id) && !p.locked);
+    const sets = new Set(gone.flatMap((p) => (p.sym ? [p.sym.set] : [])));
+    const off = new Set(gone.map((p) => p.id));
+    d.placements = d.placements.filter((p) => !off.has(p.id) && !(p.sym && sets.has(p.sym.set)));
+  });
+
+/** Moves placements over (+) or under (-) others in the order they lie in; their own order stays. */
+export const reorder = (project: Project, ids: string | string[], to: 'top' | 'up' | 'down' | 'bottom') =>
+  edit(project, (d) => {
+    const moves = (p: Placement) => ids === p.id || (Array.isArray(ids) && ids.includes(p.id));
+    const held = d.placements.filter(moves);
+    const from = d.placements.findIndex(moves);
+    if (from < 0) return;
+    const others = d.placements.filter((p) => !moves(p));
+    const last = others.length;
+    const at = { top: last, up: Math.min(last, from + 1), down: Math.max(0, from - 1), bottom: 0 }[to];
+    d.placements = [...others.slice(0, at), ...held, ...others.slice(at)];
+  });
+
+/** Takes placements as one from now on; `group` undefined lets them go their own ways. */
+export const groupPlacements = (project: Project, ids: string[], group: string | undefined) =>
+  setPlacements(project, Object.fromEntries(ids.map((id) => [id, { group }])));
+
+/** Puts a whole new set of placements on the cloth (kept from a proposal). */
+export const layPlacements = (project: Project, placements: Placement[]) =>
+  edit(project, (d) => {
+    d.placements = placements.map((p) => ({ ...p }));
+    for (const p of d.placements) settleIn(d, p, true);
+  });
+
+/**
+ * Lays another motif in the place of the one there: same place, same angle, same printed size (the root of
+ * width times height).
+ */
+export const swapMotif = (project: Project, ids: string[], to: string) =>
+  edit(project, (d) => {
+    const sizeOf = (id: string) => {
+      const m = d.motifs.find((q) => q.id === id);
+      if (!m) throw new RangeMessage('That motif is not in this bolt.');
+      return Math.sqrt(m.width * m.height) / m.ppi;
+    };
+    for (const p of d.placements) {
+      if (!ids.includes(p.id) || p.locked) continue;
+      p.scale *= sizeOf(p.motif) / sizeOf(to);
+      p.motif = to;
+      settleIn(d, p, true);
+      leadSet(d, p);
+    }
+  });
+
+export const setReserves = (project: Project, reserves: Reserve[]) =>
+  edit(project, (d) => {
+    d.reserves = reserves.map((r) => ({ ...r, ...wrapPoint(latticeMm(d), r) }));
+  });
+
+export const setGrain = (project: Project, grain: Partial<Grain>) =>
+  edit(project, (d) => {
+    Object.assign(d.grain, grain);
+  });
+
+export const setGuides = (project: Project, guides: Partial<Guides>) =>
+  edit(project, (d) => {
+    Object.assign(d.guides, guides);
+  });
+
+/** The work of another document (a snapshot of this bolt), under this one's id. */
+export const goBackTo = (project: Project, snapshot: Project): Project =>
+  edit(snapshot, (d) => {
+    d.id = project.id;
+    d.name = project.name;
+  });
+
+/** All places of a placement that the lattice then repeats: its own, and its twin's where cells alternate. */
+export const placementImages = (project: Pick<Project, 'brief' | 'layout'>, p: Placement): Placement[] =>
+  imagesOf(p, twinOf(project.layout, cellMm(project)));
