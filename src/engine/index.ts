@@ -2,7 +2,15 @@ import { proxy, type Remote, wrap } from 'comlink';
 import type { ArtRequest, Incoming, Progress } from './protocol';
 import type { Services } from './services';
 
-export type { ArtRequest, CutArt, FileProof, Incoming, PageView, SceneRequest } from './protocol';
+export type {
+  ArtRequest,
+  CutArt,
+  FileProof,
+  Incoming,
+  LayRequest,
+  PageView,
+  SceneRequest,
+} from './protocol';
 
 /** Long work was stopped by the person; everything is as it was. */
 export class Stopped extends Error {
@@ -124,3 +132,13 @@ export const exportBlock = (
   onProgress: Progress,
   load: AssetLoader,
 ) => withArt('press', request.arts, load, (s) => s.exportBlock(request, proxy(onProgress)));
+
+export const scatter: Call<'scatter'> = (request, rules, seed, onProgress) =>
+  press.run((s) => s.scatter(request, rules, seed, proxy(onProgress)));
+export const settle: Call<'settle'> = (request, minGapMm, onProgress) =>
+  press.run((s) => s.settle(request, minGapMm, proxy(onProgress)));
+export const fillPatch: Call<'fillPatch'> = (...args) => press.run((s) => s.fillPatch(...args));
+export const largestFit: Call<'largestFit'> = (...args) => desk.run((s) => s.largestFit(...args));
+export const evenness: Call<'evenness'> = (...args) => desk.run((s) => s.evenness(...args));
+export const grainTiles: Call<'grain'> = (...args) =>
+  desk.run((s) => s.grain(...args)) as ReturnType<Call<'grain'>>;

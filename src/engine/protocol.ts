@@ -1,4 +1,4 @@
-import type { Layout, Placed, Rgb, Size } from '../core';
+import type { Layout, Placed, Reserved, Rgb, SceneGrain, Silhouette, Size } from '../core';
 
 /**
  * Which art, at which ppi, from the inks it was drawn in to the inks it is wanted in (ground left out). Vector
@@ -57,6 +57,7 @@ export type SceneRequest = {
   ground: Rgb | null;
   arts: ArtRequest[];
   placements: Placed[];
+  grain?: SceneGrain;
   layout: Layout;
   cellMm: Size;
   ppi: number;
@@ -94,3 +95,16 @@ export type PageSight = {
   /** Boxes of the pieces, px of the page; a sentence when there are none. */
   boxes?: { x: number; y: number; width: number; height: number }[] | string;
 };
+
+/** What lies on the cloth, by silhouettes: enough to lay more and to measure gaps. `locked`: numbers that stay. */
+export type LayRequest = {
+  silhouettes: [motif: string, silhouette: Silhouette][];
+  placements: Placed[];
+  locked: number[];
+  reserves: Reserved[];
+  layout: Layout;
+  cellMm: Size;
+};
+
+/** A grain as bitmaps of one block on the screen, to lay over the cloth. */
+export type GrainRequest = { grain: SceneGrain; ground: Rgb; layout: Layout; cellMm: Size; ppi: number };

@@ -4,7 +4,9 @@ import {
   encodePng,
   extractPalette,
   findings,
+  labDistance,
   MM_PER_INCH,
+  oklabOf,
   pixelPlan,
   proveWrap,
   renderBlock,
@@ -22,6 +24,7 @@ import {
   putArt,
   sceneMotif,
 } from './art-store';
+import { layServices } from './lay-bench';
 import { pageServices } from './page-bench';
 import { partServices } from './parts-bench';
 import type { ArtRequest, FileProof, Progress, SceneRequest } from './protocol';
@@ -32,6 +35,7 @@ function sceneOf(request: SceneRequest): Scene {
     ground: request.ground,
     motifs: new Map(request.arts.map((a) => [a.motif, sceneMotif(a)])),
     placements: request.placements,
+    grain: request.grain,
   };
 }
 
@@ -44,12 +48,13 @@ export const services = {
   drawVectors,
   ...pageServices,
   ...partServices,
+  ...layServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */
   sprite(request: ArtRequest, longSide: number) {
     const raster = colouredArt(request, longSide);
     const small = decodeSilhouette(request.asset);
-    return { bitmap: bitmapOf(raster), ...small };
+    return { bitmap: bitmapOf(raster), lead: leadOf(request), ...small };
   },
 
   palette: (assets: string[], count?: number) => extractPalette(assets.map(plainArt), count),
@@ -89,6 +94,27 @@ export const services = {
     return { png, proof };
   },
 };
+
+/** Which of the inks covers most of a motif, from 0; -1 when it has none. Found once for each art and its inks. */
+const leads = new Map<string, number>();
+function leadOf({ asset, from }: ArtRequest): number {
+  if (!from.length) return -1;
+  const key = `${asset}|${from.join()}`;
+  const known = leads.get(key);
+  if (known !== undefined) return known;
+  const { data } = colouredArt({ motif: '', asset, ppi: 1, from: [], to: [] }, 160);
+  const labs = from.map((ink) => oklabOf(...ink));
+  const counts = from.map(() => 0);
+  for (let i = 0; i < data.length; i += 4) {
+    if (data[i + 3] < 128) continue;
+    const lab = oklabOf(data[i], data[i + 1], data[i + 2]);
+    const far = labs.map((l) => labDistance(l, lab));
+    counts[far.indexOf(Math.min(...far))]++;
+  }
+  const lead = counts.indexOf(Math.max(...counts));
+  leads.set(key, lead);
+  return lead;
+}
 
 const silhouettes = new Map<string, { width: number; height: number; alpha: Uint8Array }>();
 function decodeSilhouette(asset: string) {

@@ -4,19 +4,26 @@ import { type LogEntry, logEntrySchema, openProject, type Project } from '../cor
 /** A bolt on the shelf: the document, its log, and a strip of its cloth to know it by. */
 export type Bolt = { id: string; project: Project; log: LogEntry[]; changed: string; strip?: Blob };
 
+/** The work of a bolt as it stood at some time, under a name. */
+export type Snapshot = { id: string; bolt: string; name: string; at: string; project: Project };
+
 interface ShelfSchema extends DBSchema {
   bolts: { key: string; value: Bolt };
   assets: { key: string; value: Blob };
   settings: { key: string; value: unknown };
+  snapshots: { key: string; value: Snapshot; indexes: { bolt: string } };
 }
 
 let opened: Promise<IDBPDatabase<ShelfSchema>> | undefined;
 const db = () => {
-  opened ??= openDB<ShelfSchema>('hexaplex', 1, {
-    upgrade(d) {
-      d.createObjectStore('bolts', { keyPath: 'id' });
-      d.createObjectStore('assets');
-      d.createObjectStore('settings');
+  opened ??= openDB<ShelfSchema>('hexaplex', 2, {
+    upgrade(d, from) {
+      if (from < 1) {
+        d.createObjectStore('bolts', { keyPath: 'id' });
+        d.createObjectStore('assets');
+        d.createObjectStore('settings');
+      }
+      if (from < 2) d.createObjectStore('snapshots', { keyPath: 'id' }).createIndex('bolt', 'bolt');
     },
   });
   return opened;
@@ -72,9 +79,37 @@ export async function writeStrip(id: string, strip: Blob): Promise<void> {
   await tx.done;
 }
 
+/** Takes a bolt off the shelf, with its snapshots. */
 export async function removeBolt(id: string): Promise<void> {
-  await (await db()).delete('bolts', id);
+  const tx = (await db()).transaction(['bolts', 'snapshots'], 'readwrite');
+  await tx.objectStore('bolts').delete(id);
+  for (const key of await tx.objectStore('snapshots').index('bolt').getAllKeys(id)) {
+    await tx.objectStore('snapshots').delete(key);
+  }
+  await tx.done;
 }
+
+/** Snapshots of a bolt, oldest first; one whose document is not sound is left out. */
+export async function listSnapshots(bolt: string): Promise<Snapshot[]> {
+  const all = await (await db()).getAllFromIndex('snapshots', 'bolt', bolt);
+  return all
+    .flatMap((s) => {
+      const project = soundProject(s.project);
+      return project ? [{ ...s, project }] : [];
+    })
+    .sort((a, b) => a.at.localeCompare(b.at));
+}
+
+export async function writeSnapshot(snapshot: Snapshot): Promise<void> {
+  await (await db()).put('snapshots', snapshot);
+}
+
+export async function removeSnapshot(id: string): Promise<void> {
+  await (await db()).delete('snapshots', id);
+}
+
+export const hasAsset = async (asset: string): Promise<boolean> =>
+  (await (await db()).getKey('assets', asset)) !== undefined;
 
 /** Keeps a picture under its hash; the same picture twice is kept once. */
 export async function putAsset(asset: string, blob: Blob): Promise<void> {

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { type Motif, type Project, rgbOfHex, type Silhouette } from '../core';
+import { type Motif, type Project, rgbOfHex, type Silhouette, scenePlacements } from '../core';
 import { type ArtRequest, letGoOfArt, type SceneRequest, Stopped, sprite } from '../engine';
 import { readAsset } from '../shelf';
 
@@ -12,10 +12,16 @@ export type Sprite = {
   longSide: number;
   bitmap: ImageBitmap;
   silhouette: Silhouette;
+  /** The ink that covers most of it: its number among the bolt's, the ground left out; -1 for none. */
+  lead: number;
 };
 
-type SpriteState = { sprites: Map<string, Sprite>; trouble: string | null };
-export const useSprites = create<SpriteState>()(() => ({ sprites: new Map(), trouble: null }));
+type Sprites = Map<string, Sprite>;
+/** Sprites of the open document, and of two states of it that are set against each other. */
+type SpriteState = { sprites: Sprites; a: Sprites; b: Sprites; trouble: string | null };
+type Slot = 'sprites' | 'a' | 'b';
+const NONE = { sprites: new Map(), a: new Map(), b: new Map(), trouble: null };
+export const useSprites = create<SpriteState>()(() => NONE);
 
 export const loadAsset = readAsset;
 
@@ -42,11 +48,13 @@ function drawnAt(project: Project, m: Motif): { ppi: number; drawWidth?: number 
 /** A project as the engine wants it; `ground` false leaves the cloth see-through. */
 export function sceneRequest(project: Project, ground = true, colourwayId = project.shown): SceneRequest {
   const way = project.colourways.find((c) => c.id === colourwayId) ?? project.colourways[0];
-  const used = new Set(project.placements.map((p) => p.motif));
+  const placements = scenePlacements(project);
+  const used = new Set(placements.map((p) => p.motif));
   return {
     ground: ground ? rgbOfHex(way.colours[0]) : null,
     arts: artsOf(project, colourwayId).filter((a) => used.has(a.motif)),
-    placements: project.placements,
+    placements,
+    ...(project.grain.on ? { grain: project.grain } : {}),
     layout: project.layout,
     cellMm: { width: project.brief.widthMm, height: project.brief.heightMm },
     ppi: project.brief.ppi,
@@ -58,12 +66,12 @@ export const spritesBusy = () => busy;
 
 /** Another bolt is opened: nothing of the last one stays. */
 export function forgetSprites() {
-  wanted = null;
-  useSprites.setState({ sprites: new Map(), trouble: null });
+  wanted.clear();
+  useSprites.setState(NONE);
   void letGoOfArt();
 }
 
-let wanted: { project: Project; pxPerMm: number } | null = null;
+const wanted = new Map<Slot, { project: Project; pxPerMm: number }>();
 let busy = false;
 
 /**
@@ -71,8 +79,8 @@ let busy = false;
  * wishes replace each other. Sprites shown meanwhile are the old ones. A new colourway comes first, for all
  * motifs at once at a size that is quickly made; then each is made as fine as the scale wants.
  */
-export function wantSprites(project: Project, pxPerMm: number) {
-  wanted = { project, pxPerMm };
+export function wantSprites(project: Project, pxPerMm: number, slot: Slot = 'sprites') {
+  wanted.set(slot, { project, pxPerMm });
   if (!busy) void round();
 }
 
@@ -95,13 +103,14 @@ function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
 }
 
 async function make(motif: Motif, art: ArtRequest, longSide: number): Promise<Sprite> {
-  const { bitmap, width, height, alpha } = await sprite(art, longSide, loadAsset);
+  const { bitmap, lead, width, height, alpha } = await sprite(art, longSide, loadAsset);
   return {
     asset: motif.asset,
     ppi: art.ppi,
     colours: coloursOf(art),
     longSide,
     bitmap,
+    lead,
     silhouette: {
       width,
       height,
@@ -114,21 +123,28 @@ async function make(motif: Motif, art: ArtRequest, longSide: number): Promise<Sp
 
 async function round() {
   busy = true;
-  while (wanted) {
-    const { project, pxPerMm } = wanted;
-    wanted = null;
+  for (let slot = nextSlot(); slot; slot = nextSlot()) {
+    const wish = wanted.get(slot);
+    wanted.delete(slot);
+    if (!wish) continue;
+    const { project, pxPerMm } = wish;
     const arts = new Map(artsOf(project).map((a) => [a.motif, a]));
     try {
-      await recolourAll(project, arts, pxPerMm);
+      await recolourAll(slot, project, arts, pxPerMm);
       for (const motif of project.motifs) {
-        if (wanted) break;
+        if (wanted.has(slot)) break;
         const art = arts.get(motif.id);
-        const now = useSprites.getState().sprites.get(motif.id);
+        const now = useSprites.getState()[slot].get(motif.id);
         const longSide = sizeFor(project, motif, pxPerMm);
         const same = art && now && isAsWanted(now, motif, art) && now.longSide === longSide;
         if (!art || (same && now.colours === coloursOf(art))) continue;
-        const made = await make(motif, art, longSide);
-        useSprites.setState((s) => ({ sprites: new Map(s.sprites).set(motif.id, made), trouble: null }));
+        const known = useSprites.getState().sprites.get(motif.id);
+        const shared =
+          known &&
+          isAsWanted(known, motif, art) &&
+          known.colours === coloursOf(art) &&
+          known.longSide === longSide;
+        put(slot, [[motif.id, shared && slot !== 'sprites' ? known : await make(motif, art, longSide)]]);
       }
     } catch (error) {
       const trouble = error instanceof Error ? error.message : String(error);
@@ -140,9 +156,15 @@ async function round() {
   busy = false;
 }
 
+const SLOTS: Slot[] = ['sprites', 'a', 'b'];
+const nextSlot = () => SLOTS.find((slot) => wanted.has(slot));
+
+const put = (slot: Slot, made: [string, Sprite][]) =>
+  useSprites.setState((s) => ({ [slot]: new Map([...s[slot], ...made]), trouble: null }));
+
 /** Sprites that are there in other colours are replaced together, so that no cloth shows two colourways. */
-async function recolourAll(project: Project, arts: Map<string, ArtRequest>, pxPerMm: number) {
-  const { sprites } = useSprites.getState();
+async function recolourAll(slot: Slot, project: Project, arts: Map<string, ArtRequest>, pxPerMm: number) {
+  const sprites = useSprites.getState()[slot];
   const made: [string, Sprite][] = [];
   for (const motif of project.motifs) {
     const art = arts.get(motif.id);
@@ -151,5 +173,5 @@ async function recolourAll(project: Project, arts: Map<string, ArtRequest>, pxPe
     const longSide = Math.min(QUICK_PX, now.longSide, sizeFor(project, motif, pxPerMm));
     made.push([motif.id, await make(motif, art, longSide)]);
   }
-  if (made.length) useSprites.setState((s) => ({ sprites: new Map([...s.sprites, ...made]), trouble: null }));
+  if (made.length) put(slot, made);
 }

@@ -1,7 +1,8 @@
-import { pixelPlan, reachOf, shiftsInto, turnOf } from '../core';
+import { imagesOf, pixelPlan, reachOf, scenePlacements, shiftsInto, turnOf, twinOf } from '../core';
 import { writeStrip } from '../shelf';
 import { useSprites } from './arts';
 import { useBolt } from './bolt';
+import { cellOf } from './hold';
 
 const WIDTH = 560;
 const HEIGHT = 220;
@@ -19,7 +20,7 @@ async function paint() {
   if (!project || project.placements.some((p) => !sprites.has(p.motif))) return;
   const { brief } = project;
   const ppi = (HEIGHT / Math.min(brief.heightMm * 0.8, brief.widthMm * 0.8)) * 25.4;
-  const plan = pixelPlan(project.layout, { width: brief.widthMm, height: brief.heightMm }, ppi);
+  const plan = pixelPlan(project.layout, cellOf(project), ppi);
   const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
   const context = canvas.getContext('2d');
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
@@ -27,7 +28,8 @@ async function paint() {
   context.imageSmoothingQuality = 'high';
   context.fillStyle = way.colours[0];
   context.fillRect(0, 0, WIDTH, HEIGHT);
-  for (const p of project.placements) {
+  const twin = twinOf(project.layout, cellOf(project));
+  for (const p of scenePlacements(project).flatMap((laid) => imagesOf(laid, twin))) {
     const sprite = sprites.get(p.motif);
     const motif = project.motifs.find((m) => m.id === p.motif);
     if (!sprite || !motif) continue;
@@ -36,6 +38,8 @@ async function paint() {
     const [cx, cy] = [p.x * plan.scale.x, p.y * plan.scale.y];
     const [rx, ry] = [reach.x * plan.scale.x, reach.y * plan.scale.y];
     const box = { x0: cx - rx, y0: cy - ry, x1: cx + rx, y1: cy + ry };
+    context.globalCompositeOperation = p.blend === 'normal' || !p.blend ? 'source-over' : p.blend;
+    context.globalAlpha = p.opacity ?? 1;
     for (const s of shiftsInto(plan.lattice, box, { x0: 0, y0: 0, x1: WIDTH, y1: HEIGHT })) {
       context.setTransform(t.xx, t.yx, t.xy, t.yy, cx + s.x, cy + s.y);
       context.drawImage(sprite.bitmap, -motif.width / 2, -motif.height / 2, motif.width, motif.height);

@@ -12,9 +12,12 @@ import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { forgetSprites, useSprites } from '@/state/arts';
 import { holdBolt, openBolt, startAutosave, useBolt } from '@/state/bolt';
 import { forgetChecks, wantCheck } from '@/state/checks';
+import { dropProposal, useProposal } from '@/state/proposal';
+import { openSnapshots } from '@/state/snapshots';
 import { keepStrip } from '@/state/strip';
-import { fitCell, type Step, useView } from '@/state/view';
+import { fitCell, HOME, type Step, useView } from '@/state/view';
 import Cloth from './cloth/cloth';
+import ClothBars from './cloth/cloth-bars';
 import Tape, { TAPE_PX } from './cloth/tape';
 import { useScreen } from './cloth/use-screen';
 import { useKeys } from './keys';
@@ -27,6 +30,7 @@ import BriefTray from './steps/brief/brief-tray';
 import CheckTray from './steps/check/check-tray';
 import ColourTray from './steps/colour/colour-tray';
 import LayTray from './steps/lay/lay-tray';
+import LayoutsRoom from './steps/lay/layouts-room';
 import LogTray from './steps/log/log-tray';
 import MotifsTray from './steps/motifs/motifs-tray';
 import ScaleTray from './steps/scale/scale-tray';
@@ -69,11 +73,14 @@ function useOpen(id: string) {
       stops.push(startAutosave());
       wantCheck(project);
       keepStrip();
+      void openSnapshots(project.id);
       stops.push(
         useBolt.subscribe((s, before) => {
           if (s.project && s.project !== before.project) {
             wantCheck(s.project);
             keepStrip();
+            // What was worked out for another state of the cloth no longer holds.
+            if (useProposal.getState().proposal) dropProposal();
           }
           if (s.refused && s.refused !== before.refused)
             enqueueSnackbar(s.refused.text, { variant: 'warning' });
@@ -87,7 +94,19 @@ function useOpen(id: string) {
     };
     forgetChecks();
     forgetSprites();
-    useView.setState({ selected: [], held: null, finding: null, ghosts: false });
+    dropProposal();
+    useView.setState({
+      selected: [],
+      grip: HOME,
+      held: null,
+      finding: null,
+      ghosts: false,
+      recut: null,
+      reserving: null,
+      hand: 'move',
+      symmetry: null,
+      sideBySide: false,
+    });
     open().then(
       (now) => (gone ? letGo() : setState(now)),
       () => !gone && setState('missing'),
@@ -187,6 +206,7 @@ export default function Bench({ id }: { id: string }) {
               <Box sx={{ flex: 1, display: 'flex', position: 'relative', minWidth: 0 }}>
                 <Cloth />
                 <ViewBar />
+                <ClothBars />
                 {trouble && (
                   <Box
                     role="alert"
@@ -287,6 +307,7 @@ export default function Bench({ id }: { id: string }) {
           {tray}
         </Drawer>
       )}
+      <LayoutsRoom />
       <Help open={help} onClose={() => setHelp(false)} />
     </Box>
   );

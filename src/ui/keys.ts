@@ -1,65 +1,158 @@
 'use client';
 
+import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
-import { type Placement, type Project, pxToMm, removePlacements, reorder, setPlacements } from '@/core';
+import { groupPlacements, type Project, pxToMm, removePlacements, reorder, setPlacements } from '@/core';
 import { edit, redo, undo, useBolt } from '@/state/bolt';
-import { centreOn, fitCell, STEPS, useView, zoomAbout, zoomTo } from '@/state/view';
+import { copySelected, paste } from '@/state/clipboard';
+import { changeSelected, mirrorSelected, select } from '@/state/hold';
+import { fillPatchNow, keepProposal, useProposal } from '@/state/proposal';
+import { blink, takeSnapshot } from '@/state/snapshots';
+import {
+  centreOn,
+  fitCell,
+  fitWidth,
+  HANDS,
+  RECUTS,
+  recutTo,
+  STEPS,
+  useView,
+  zoomAbout,
+  zoomTo,
+} from '@/state/view';
+import { letAllGo } from './cloth/use-grab';
 import { another } from './steps/lay/another';
 
 /** The keys, as the help shows them. */
 export const KEYS: [keys: string, what: string][] = [
   ['1 to 8', 'the steps, Brief to Log'],
   ['N, Shift N', 'the next motif on the cloth, the one before'],
+  ['Ctrl A, I', 'all on the cloth; all of the same motif'],
   ['Arrows', 'nudge by 1 px of the print file; with Shift by 1 mm'],
-  ['Arrows, nothing in hand', 'move the view'],
+  ['Arrows, nothing in hand', 'move the view, or the cut of a framed block'],
   ['T, Shift T', 'turn by 5 degrees, clockwise or back'],
   ['L, Shift L', 'larger or smaller by 2 %'],
   ['M', 'mirror'],
   ['A', 'another of the same'],
   ['O, Shift O', 'over or under the one next to it'],
+  ['J, Shift J', 'join as one group; let the group go'],
+  ['K, H, Shift H', 'lock or unlock; hide; show all that is hidden'],
+  ['Ctrl C, Ctrl V', 'copy, and paste into this bolt or another'],
   ['Delete', 'take off the cloth'],
+  ['E', 'draw round things: move, rectangle, lasso'],
+  ['F', 'fill the bare patch'],
+  ['Enter', 'keep what is proposed'],
+  ['B', 'before and after'],
+  ['S', 'keep this state as a snapshot'],
+  ['D', 'layouts side by side'],
   ['G', 'ghosts: tint the copies'],
+  ['R, Shift R', 'recut: the block framed and cut elsewhere; out of it'],
   ['+, -', 'nearer, further'],
-  ['0, 9', 'the whole cell; true size'],
+  ['0, 9, W', 'the whole cell; true size; the cell from edge to edge'],
+  ['Ctrl, while dragging', 'no snapping'],
   ['Esc', 'let go'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['?', 'this list'],
 ];
 
-const change = (of: (p: Placement) => Partial<Placement>, merge: string) => {
-  const { selected } = useView.getState();
-  edit(
-    (project) =>
-      setPlacements(
-        project,
-        Object.fromEntries(
-          project.placements.filter((p) => selected.includes(p.id)).map((p) => [p.id, of(p)]),
-        ),
-      ),
-    merge,
-  );
-};
-
 function stepThrough(project: Project, by: 1 | -1) {
   const { selected } = useView.getState();
-  const n = project.placements.length;
+  const seen = project.placements.filter((p) => !p.hidden);
+  const n = seen.length;
   if (!n) return;
-  const now = project.placements.findIndex((p) => p.id === selected[0]);
-  const next = project.placements[now < 0 ? (by > 0 ? 0 : n - 1) : (now + by + n) % n];
-  useView.setState({ selected: [next.id], copyShift: { x: 0, y: 0 } });
+  const now = seen.findIndex((p) => p.id === selected[0]);
+  const next = seen[now < 0 ? (by > 0 ? 0 : n - 1) : (now + by + n) % n];
+  select([next.id]);
   centreOn(next);
+}
+
+/** Keys that work on what is in hand. */
+function pressWithHand(e: KeyboardEvent, project: Project): boolean {
+  const { selected } = useView.getState();
+  const step = e.shiftKey ? 1 : pxToMm(1, project.brief.ppi);
+  const merge = (what: string) => `${what}${selected}`;
+  const held = project.placements.filter((p) => selected.includes(p.id));
+  const all = (change: Parameters<typeof setPlacements>[1][string]) =>
+    edit((p) => setPlacements(p, Object.fromEntries(selected.map((id) => [id, change]))));
+  switch (e.key) {
+    case 'ArrowLeft':
+      changeSelected({ dx: -step }, merge('nudge'));
+      return true;
+    case 'ArrowRight':
+      changeSelected({ dx: step }, merge('nudge'));
+      return true;
+    case 'ArrowUp':
+      changeSelected({ dy: -step }, merge('nudge'));
+      return true;
+    case 'ArrowDown':
+      changeSelected({ dy: step }, merge('nudge'));
+      return true;
+    case 't':
+    case 'T':
+      changeSelected({ turn: e.shiftKey ? -5 : 5 }, merge('turn'));
+      return true;
+    case 'l':
+    case 'L':
+      changeSelected({ grow: e.shiftKey ? 1 / 1.02 : 1.02 }, merge('grow'));
+      return true;
+    case 'm':
+    case 'M':
+      mirrorSelected();
+      return true;
+    case 'a':
+    case 'A':
+      another();
+      return true;
+    case 'o':
+    case 'O':
+      edit((p) => reorder(p, selected, e.shiftKey ? 'down' : 'up'));
+      return true;
+    case 'j':
+    case 'J':
+      edit((p) => groupPlacements(p, selected, e.shiftKey ? undefined : crypto.randomUUID()));
+      return true;
+    case 'k':
+    case 'K':
+      all({ locked: held.every((p) => p.locked) ? undefined : true });
+      return true;
+    case 'h':
+      all({ hidden: true });
+      select([]);
+      return true;
+    case 'i':
+    case 'I':
+      select(project.placements.filter((p) => held.some((q) => q.motif === p.motif)).map((p) => p.id));
+      return true;
+    case 'Delete':
+    case 'Backspace':
+      edit((p) => removePlacements(p, selected));
+      select(held.filter((p) => p.locked).map((p) => p.id));
+      return true;
+  }
+  return false;
+}
+
+/** Moves the view, or with a block framed, its cut. */
+function moveView(e: KeyboardEvent): boolean {
+  const dx = { ArrowLeft: -1, ArrowRight: 1 }[e.key] ?? 0;
+  const dy = { ArrowUp: -1, ArrowDown: 1 }[e.key] ?? 0;
+  if (!dx && !dy) return false;
+  useView.setState(({ origin, zoom, recut }) => {
+    const by = { x: (dx * 60) / zoom, y: (dy * 60) / zoom };
+    const at = recut && { x: recut.at.x + by.x, y: recut.at.y + by.y };
+    return {
+      origin: { x: origin.x + by.x, y: origin.y + by.y },
+      ...(recut && at ? { recut: { how: recut.how === 'diamond' ? recut.how : 'by-hand', at } } : {}),
+    };
+  });
+  return true;
 }
 
 /** One key pressed on the bench. True when it meant something. */
 function press(e: KeyboardEvent, project: Project): boolean {
-  const { selected, window } = useView.getState();
-  const held = selected.length > 0;
-  const step = e.shiftKey ? 1 : pxToMm(1, project.brief.ppi);
-  const move = (dx: number, dy: number) =>
-    change((p) => ({ x: p.x + dx * step, y: p.y + dy * step }), `nudge${selected}`);
+  const { selected, window, recut } = useView.getState();
   const middle = { x: window.width / 2, y: window.height / 2 };
-  const scaled = (k: number) =>
-    change((p) => ({ scale: Math.min(20, Math.max(0.02, p.scale * k)) }), `grow${selected}`);
+  const { proposal } = useProposal.getState();
   if (/^[1-8]$/.test(e.key)) {
     useView.setState({ step: STEPS[Number(e.key) - 1], trayOpen: true });
     return true;
@@ -73,8 +166,44 @@ function press(e: KeyboardEvent, project: Project): boolean {
     case 'N':
       stepThrough(project, e.shiftKey ? -1 : 1);
       return true;
+    case 'e':
+    case 'E':
+      useView.setState((s) => ({ hand: HANDS[(HANDS.indexOf(s.hand) + 1) % HANDS.length] }));
+      return true;
+    case 'f':
+    case 'F':
+      return fillPatchNow(project);
+    case 'Enter':
+      if (!proposal) return false;
+      keepProposal();
+      return true;
+    case 'b':
+    case 'B':
+      if (!proposal) return blink();
+      useProposal.setState((s) => ({ before: !s.before }));
+      return true;
+    case 's':
+    case 'S':
+      void takeSnapshot();
+      return true;
+    case 'd':
+    case 'D':
+      useView.setState((s) => ({ sideBySide: !s.sideBySide }));
+      return true;
+    case 'r':
+      recutTo(project, recut ? RECUTS[(RECUTS.indexOf(recut.how) + 1) % 5] : 'both');
+      return true;
+    case 'R':
+      recutTo(project, null);
+      return true;
+    case 'H': {
+      const hidden = project.placements.filter((p) => p.hidden);
+      if (!hidden.length) return false;
+      edit((p) => setPlacements(p, Object.fromEntries(hidden.map((q) => [q.id, { hidden: undefined }]))));
+      return true;
+    }
     case 'Escape':
-      useView.setState({ selected: [], held: null, finding: null });
+      letAllGo();
       return true;
     case '+':
     case '=':
@@ -89,67 +218,23 @@ function press(e: KeyboardEvent, project: Project): boolean {
     case '9':
       zoomTo(useView.getState().pxPerMm);
       return true;
-  }
-  if (!held) {
-    const dx = { ArrowLeft: -1, ArrowRight: 1 }[e.key] ?? 0;
-    const dy = { ArrowUp: -1, ArrowDown: 1 }[e.key] ?? 0;
-    if (!dx && !dy) return false;
-    useView.setState(({ origin, zoom }) => ({
-      origin: { x: origin.x + (dx * 60) / zoom, y: origin.y + (dy * 60) / zoom },
-    }));
-    return true;
-  }
-  switch (e.key) {
-    case 'ArrowLeft':
-      move(-1, 0);
-      return true;
-    case 'ArrowRight':
-      move(1, 0);
-      return true;
-    case 'ArrowUp':
-      move(0, -1);
-      return true;
-    case 'ArrowDown':
-      move(0, 1);
-      return true;
-    case 't':
-    case 'T':
-      change((p) => ({ angle: p.angle + (e.shiftKey ? -5 : 5) }), `turn${selected}`);
-      return true;
-    case 'l':
-    case 'L':
-      scaled(e.shiftKey ? 1 / 1.02 : 1.02);
-      return true;
-    case 'm':
-    case 'M':
-      change((p) => ({ mirror: !p.mirror }), '');
-      return true;
-    case 'a':
-    case 'A':
-      another();
-      return true;
-    case 'o':
-    case 'O':
-      edit((p) => reorder(p, selected[0], e.shiftKey ? 'down' : 'up'));
-      return true;
-    case 'Delete':
-    case 'Backspace':
-      edit((p) => removePlacements(p, selected));
-      useView.setState({ selected: [] });
+    case 'w':
+    case 'W':
+      fitWidth(project);
       return true;
   }
-  return false;
+  return selected.length ? pressWithHand(e, project) : moveView(e);
 }
 
 /** Keys that fields, lists and sliders need for themselves. */
-const isTaken = (e: KeyboardEvent): boolean => {
+const isTaken = (e: Event): boolean => {
   const t = e.target;
+  const key = e instanceof KeyboardEvent ? e.key : '';
   if (!(t instanceof HTMLElement)) return false;
   if (t.closest('[role="dialog"], [role="listbox"], [role="menu"]')) return true;
   if (t.closest('[role="combobox"], [role="slider"], input[type="range"], button, a')) {
     return (
-      /^(Arrow|Enter$| $|Page|Home$|End$)/.test(e.key) &&
-      !(t.tagName === 'BUTTON' && e.key.startsWith('Arrow'))
+      /^(Arrow|Enter$| $|Page|Home$|End$)/.test(key) && !(t.tagName === 'BUTTON' && key.startsWith('Arrow'))
     );
   }
   return t instanceof HTMLTextAreaElement || (t instanceof HTMLInputElement && t.type !== 'checkbox');
@@ -157,6 +242,7 @@ const isTaken = (e: KeyboardEvent): boolean => {
 
 /** Keys of the bench; fields and dialogs keep theirs. */
 export function useKeys(onHelp: () => void) {
+  const { enqueueSnackbar } = useSnackbar();
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
       const { project } = useBolt.getState();
@@ -165,6 +251,7 @@ export function useKeys(onHelp: () => void) {
         const key = e.key.toLowerCase();
         if (key === 'z') (e.shiftKey ? redo : undo)();
         else if (key === 'y') redo();
+        else if (key === 'a') select(project.placements.filter((p) => !p.hidden).map((p) => p.id));
         else return;
         e.preventDefault();
         return;
@@ -173,7 +260,29 @@ export function useKeys(onHelp: () => void) {
       else if (!press(e, project)) return;
       e.preventDefault();
     };
+    const copy = (e: ClipboardEvent) => {
+      const text = !isTaken(e) && !getSelection()?.toString() && copySelected();
+      if (!text || !e.clipboardData) return;
+      e.clipboardData.setData('text/plain', text);
+      e.preventDefault();
+      enqueueSnackbar('Copied. Paste lays it in this bolt or another.');
+    };
+    const pasted = (e: ClipboardEvent) => {
+      if (isTaken(e) || !useBolt.getState().project) return;
+      e.preventDefault();
+      paste(e.clipboardData?.getData('text/plain') ?? '').then(
+        (n) => n && enqueueSnackbar(`${n} laid from what was copied.`),
+        (error) =>
+          enqueueSnackbar(error instanceof Error ? error.message : String(error), { variant: 'warning' }),
+      );
+    };
     addEventListener('keydown', listen);
-    return () => removeEventListener('keydown', listen);
-  }, [onHelp]);
+    addEventListener('copy', copy);
+    addEventListener('paste', pasted);
+    return () => {
+      removeEventListener('keydown', listen);
+      removeEventListener('copy', copy);
+      removeEventListener('paste', pasted);
+    };
+  }, [onHelp, enqueueSnackbar]);
 }

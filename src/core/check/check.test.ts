@@ -130,7 +130,7 @@ test('a motif enlarged past its pixels is named with the size that still prints'
     300,
   );
   expect(report.findings.filter((f) => f.kind === 'low-ppi')).toEqual([
-    { kind: 'low-ppi', at: { x: 20, y: 20 }, placement: 0, ppi: 100, wantedPpi: 150, largestScale: 2 },
+    { kind: 'low-ppi', at: { x: 20, y: 20 }, placement: '', ppi: 100, wantedPpi: 150, largestScale: 2 },
   ]);
 });
 

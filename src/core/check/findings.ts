@@ -14,7 +14,7 @@ import { type Circle, emptyCircles, medianRadius } from './bare-patch';
 /** Something to look at, with its place on the cloth (mm) and its measures (mm or ppi). */
 export type Finding =
   | { kind: 'bare-patch'; at: Point; widthMm: number; medianMm: number; limitMm: number }
-  | { kind: 'low-ppi'; at: Point; placement: number; ppi: number; wantedPpi: number; largestScale: number };
+  | { kind: 'low-ppi'; at: Point; placement: string; ppi: number; wantedPpi: number; largestScale: number };
 
 /** How many times the median gap a patch may be before it is pointed out: one left-out motif of a grid is 1.64. */
 const BARE_LIMIT = 1.6;
@@ -48,7 +48,7 @@ function checkingPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan {
  */
 export function findings(scene: Scene, layout: Layout, cellMm: Size, ppi: number): CheckReport {
   const plan = checkingPlan(layout, cellMm, ppi);
-  const raster = renderBlock({ ...scene, ground: null }, plan);
+  const raster = renderBlock({ ...scene, ground: null, grain: undefined }, plan);
   const { width, height } = raster;
   const occupied = new Uint8Array(width * height);
   let covered = 0;
@@ -88,7 +88,7 @@ export function findings(scene: Scene, layout: Layout, cellMm: Size, ppi: number
 }
 
 function lowPpi(scene: Scene): Finding[] {
-  return scene.placements.flatMap((p, placement) => {
+  return scene.placements.flatMap((p) => {
     const art = scene.motifs.get(p.motif);
     if (!art) return [];
     const ppi = effectivePpi(art.ppi, p.scale);
@@ -98,7 +98,7 @@ function lowPpi(scene: Scene): Finding[] {
       {
         kind: 'low-ppi',
         at: { x: p.x, y: p.y },
-        placement,
+        placement: p.id ?? '',
         ppi,
         wantedPpi: CLOTH_PPI,
         largestScale,

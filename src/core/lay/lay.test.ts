@@ -261,6 +261,7 @@ describe('snapping', () => {
   const scene = {
     layout: { kind: 'half-drop', drop: { p: 1, q: 2 } } as Layout,
     cell: CELL,
+    points: true,
     others: [],
     columns: 0,
     rows: 0,

@@ -1,7 +1,7 @@
 import { type Box, cellSteps, type Layout, nearestCopy, type Point, type Size } from '../lattice';
 
 /** Something to come to rest at: where, and what to call it. */
-export type SpecialPoint = Point & { name: string };
+type SpecialPoint = Point & { name: string };
 
 /** A line to show while something rests on it, mm of the cloth; `says` names it. */
 export type SnapLine = { from: Point; to: Point; says: string };
@@ -13,6 +13,8 @@ export type SnapScene = {
   layout: Layout;
   /** The cell, mm. */
   cell: Size;
+  /** Whether the cell's special points count. */
+  points: boolean;
   /** Boxes of the other things nearby (copies too), mm of the cloth. */
   others: Box[];
   /** Equal parts of the cell to rest on; 0: none. */
@@ -52,6 +54,9 @@ export function specialPoints(layout: Layout, { width, height }: Size): SpecialP
   return NAMES.map(([x, y, name]) => ({ x: x * width, y: y * height, name }));
 }
 
+/** Only the nearest few are lined up with; with all of them something would always be in line. */
+const ALIGNED = 5;
+
 type Rest = { move: number; lines: SnapLine[] };
 
 /**
@@ -66,7 +71,7 @@ export function snapMove(box: Box, scene: SnapScene): Snap {
   const steps = cellSteps(scene.layout, cell);
   let best: SpecialPoint | null = null;
   let bestD = within;
-  for (const p of specialPoints(scene.layout, cell)) {
+  for (const p of scene.points ? specialPoints(scene.layout, cell) : []) {
     const at = nearestCopy(steps, p, middle);
     const d = Math.hypot(at.x - middle.x, at.y - middle.y);
     if (d < bestD) {
@@ -86,8 +91,10 @@ export function snapMove(box: Box, scene: SnapScene): Snap {
       ],
     };
   }
-  const across = restAlong(box, scene, 'x', within);
-  const down = restAlong(box, scene, 'y', within);
+  const far = (o: Box) => Math.hypot((o.x0 + o.x1) / 2 - middle.x, (o.y0 + o.y1) / 2 - middle.y);
+  const others = [...scene.others].sort((p, q) => far(p) - far(q));
+  const across = restAlong(box, { ...scene, others }, 'x', within);
+  const down = restAlong(box, { ...scene, others }, 'y', within);
   return {
     dx: across?.move ?? 0,
     dy: down?.move ?? 0,
@@ -123,7 +130,7 @@ function restAlong(box: Box, scene: SnapScene, axis: Axis, within: number): Rest
     offer(line - held.m, () => [upright(line, held.s - step, held.t + step, 'grid')]);
   }
   const others = scene.others.map((o) => seen(o, axis));
-  for (const o of others) {
+  for (const o of others.slice(0, ALIGNED)) {
     const span: [number, number] = [Math.min(o.s, held.s), Math.max(o.t, held.t)];
     offer(o.m - held.m, () => [upright(o.m, ...span, 'middles in line')]);
     for (const edge of [o.a, o.b]) {

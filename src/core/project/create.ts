@@ -13,7 +13,7 @@ export function newProject(id: string, name: string): Project {
     motifs: [],
     placements: [],
     reserves: [],
-    grain: { ink: null, cloth: null, sent: true },
+    grain: { ink: null, cloth: null, on: true },
     guides: { outline: 'cell', columns: 0, rows: 0 },
     inks: [{ id: 'ground', name: 'Ground', hex: '#f4ecdc' }],
     colourways: [{ id: 'base', name: 'First colourway', colours: ['#f4ecdc'] }],

@@ -1,3 +1,4 @@
+export { assetsOf, type Clip, clipOf, pasteClip, readClip } from './clip';
 export * from './commands';
 export { motifOf, newProject } from './create';
 export { openProject } from './open';

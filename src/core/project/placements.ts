@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import { cellMiddle, imagesOf, twinOf, wrapPoint } from '../lattice';
 import { symmetric, symmetryCount } from '../lay';
+import type { Placed } from '../render';
 import { LIMITS, RangeMessage } from '../units';
 import { edit, latticeMm } from './edit';
 import type { Grain, Guides, Placement, Project, Reserve } from './schema';
@@ -163,6 +164,29 @@ export const goBackTo = (project: Project, snapshot: Project): Project =>
     d.id = project.id;
     d.name = project.name;
   });
+
+/** What is seen and sent: what is not hidden, with the motif's own way of lying where a placement names none. */
+export function scenePlacements(
+  project: Pick<Project, 'placements' | 'motifs'>,
+): (Placed & { id: string })[] {
+  const motifs = new Map(project.motifs.map((m) => [m.id, m]));
+  return project.placements
+    .filter((p) => !p.hidden)
+    .map(({ id, motif, x, y, angle, scale, mirror, blend, opacity }) => {
+      const m = motifs.get(motif);
+      return {
+        id,
+        motif,
+        x,
+        y,
+        angle,
+        scale,
+        mirror,
+        blend: blend ?? m?.blend ?? 'normal',
+        opacity: (opacity ?? 1) * (m?.opacity ?? 1),
+      };
+    });
+}
 
 /** All places of a placement that the lattice then repeats: its own, and its twin's where cells alternate. */
 export const placementImages = (project: Pick<Project, 'brief' | 'layout'>, p: Placement): Placement[] =>

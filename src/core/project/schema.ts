@@ -90,7 +90,7 @@ const fillSchema = z.object({
   colours: z.array(point.extend({ hex })).max(2000),
 });
 
-const motifSchema = z.object({
+export const motifSchema = z.object({
   id,
   name,
   role: z.enum(['hero', 'secondary', 'filler']),
@@ -122,7 +122,7 @@ const motifSchema = z.object({
 const symSchema = z.object({ set: id, at: z.number().int().min(0).max(7), how: z.enum(SYMMETRIES) });
 
 /** A motif laid once per cell: its middle in mm from the cell's corner, degrees clockwise. */
-const placementSchema = z.object({
+export const placementSchema = z.object({
   id,
   motif: id,
   x: z.number().min(-1e5).max(1e5),
@@ -156,11 +156,11 @@ const grainLayer = z.object({
   sizeMm: z.number().min(0.2).max(20),
   amount: z.number().min(0).max(1),
 });
-/** A grain over the ink and one over the cloth; `sent`: the file carries them too. */
+/** A grain over the ink and one over the cloth; `on`: seen, and in the files too. */
 const grainSchema = z.object({
   ink: grainLayer.nullable(),
   cloth: grainLayer.nullable(),
-  sent: z.boolean(),
+  on: z.boolean(),
 });
 
 /** Lines to work along: an outline over the cell, and a grid of equal parts of it (0: none). */
@@ -185,7 +185,7 @@ export const projectSchema = z
     motifs: z.array(motifSchema).max(600, 'A bolt holds up to 600 motifs. Take some out, or keep fewer.'),
     placements: z.array(placementSchema).max(2000, 'A cell holds up to 2000 placements.'),
     reserves: z.array(reserveSchema).max(60, 'A cell keeps up to 60 reserved places.').default([]),
-    grain: grainSchema.default({ ink: null, cloth: null, sent: true }),
+    grain: grainSchema.default({ ink: null, cloth: null, on: true }),
     guides: guidesSchema.default({ outline: 'cell', columns: 0, rows: 0 }),
     /** Ink 0 is the ground; the others are the colours in the art, as drawn. */
     inks: z.array(inkSchema).min(1).max(64),

@@ -2,21 +2,18 @@
 
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
-import { cellOutline } from '@/core';
-import { useSprites, wantSprites } from '@/state/arts';
 import { useBolt } from '@/state/bolt';
+import { useProposal } from '@/state/proposal';
+import { useSnapshots } from '@/state/snapshots';
 import { useView, zoomAbout } from '@/state/view';
 import { layMotif, MOTIF_DRAG } from '../steps/lay/another';
 import { SURROUND } from '../theme/theme';
-import Handles from './handles';
-import { Painter } from './painter';
+import Guides, { RecutFrame } from './guides';
+import Handles, { Offered } from './handles';
 import Pins from './pins';
-import { screenOf, toScreen } from './screen';
 import { useGrab } from './use-grab';
+import { usePainting } from './use-painting';
 import { useScreen } from './use-screen';
-
-/** How long the zoom must rest before the cloth is painted at its finest again. */
-const REST_MS = 140;
 
 /** The cloth: the repeat to every edge of the window, repainted in the frame that something changed. */
 export default function Cloth() {
@@ -26,62 +23,20 @@ export default function Cloth() {
   const screen = useScreen();
   const project = useBolt((s) => s.project);
   const step = useView((s) => s.step);
+  const hand = useView((s) => s.hand);
+  const reserving = useView((s) => s.reserving);
+  const recut = useView((s) => s.recut !== null);
+  const comparing = useSnapshots((s) => s.compare !== null);
+  const proposing = useProposal((s) => s.proposal !== null);
 
+  usePainting(canvas);
   useEffect(() => {
-    const painter = new Painter();
-    let frame = 0;
-    let moving = false;
-    let rest: ReturnType<typeof setTimeout> | undefined;
-    const paint = () => {
-      frame = 0;
-      const { project: now } = useBolt.getState();
-      const view = useView.getState();
-      const surface = canvas.current;
-      if (!now || !surface) return;
-      const dpr = devicePixelRatio;
-      const width = Math.round(view.window.width * dpr);
-      const height = Math.round(view.window.height * dpr);
-      if (surface.width !== width || surface.height !== height) Object.assign(surface, { width, height });
-      const at = screenOf(now, view, dpr);
-      const way = now.colourways.find((c) => c.id === now.shown) ?? now.colourways[0];
-      painter.paint(surface, {
-        project: now,
-        ground: way.colours[0],
-        sprites: useSprites.getState().sprites,
-        screen: at,
-        held: view.held,
-        ghosts: view.ghosts,
-        quick: moving,
-      });
-      if (!moving) wantSprites(now, at.plan.scale.x);
-    };
-    const rested = () => {
-      moving = false;
-      ask();
-    };
-    const stopRest = useView.subscribe((view, before) => {
-      if (view.zoom === before.zoom) return;
-      moving = true;
-      clearTimeout(rest);
-      rest = setTimeout(rested, REST_MS);
-    });
-    const ask = () => {
-      frame ||= requestAnimationFrame(paint);
-    };
-    const stops = [useBolt.subscribe(ask), useView.subscribe(ask), useSprites.subscribe(ask)];
     const sized = new ResizeObserver(([entry]) => {
       const { width, height } = entry.contentRect;
       useView.setState({ window: { width, height } });
     });
     if (box.current) sized.observe(box.current);
-    ask();
-    return () => {
-      stopRest();
-      clearTimeout(rest);
-      for (const stop of stops) stop();
-      sized.disconnect();
-      cancelAnimationFrame(frame);
-    };
+    return () => sized.disconnect();
   }, []);
 
   useEffect(() => {
@@ -98,14 +53,6 @@ export default function Cloth() {
     surface.addEventListener('wheel', wheel, { passive: false });
     return () => surface.removeEventListener('wheel', wheel);
   }, []);
-
-  const outline =
-    screen && project
-      ? cellOutline(project.layout, { width: project.brief.widthMm, height: project.brief.heightMm })
-          .map((p) => toScreen(screen, p))
-          .map((p) => `${p.x},${p.y}`)
-          .join(' ')
-      : '';
 
   return (
     <Box
@@ -134,7 +81,7 @@ export default function Cloth() {
         minWidth: 0,
         minHeight: 0,
         overflow: 'hidden',
-        cursor: 'default',
+        cursor: reserving !== null || hand !== 'move' ? 'crosshair' : 'default',
         touchAction: 'none',
         userSelect: 'none',
         bgcolor: SURROUND.light,
@@ -154,9 +101,10 @@ export default function Cloth() {
             aria-hidden
             sx={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
           >
-            <polygon points={outline} fill="none" stroke="#fff" strokeWidth={3} opacity={0.75} />
-            <polygon points={outline} fill="none" stroke="#6A2A5B" strokeWidth={1.5} strokeDasharray="9 5" />
-            {step !== 'scale' && <Handles screen={screen} />}
+            {!recut && !comparing && <Guides screen={screen} project={project} />}
+            <RecutFrame screen={screen} project={project} />
+            <Offered screen={screen} />
+            {step !== 'scale' && !comparing && !proposing && <Handles screen={screen} />}
           </Box>
           {step === 'check' && <Pins screen={screen} project={project} />}
         </>

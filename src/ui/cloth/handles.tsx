@@ -2,18 +2,21 @@
 
 import { useTheme } from '@mui/material/styles';
 import { type PointerEvent, useRef } from 'react';
+import { latticeOf, nearestCopy } from '@/core';
 import { useSprites } from '@/state/arts';
 import { useBolt } from '@/state/bolt';
+import { atGrip, cellOf, gripped, gripSign, letGo, take, withHeld } from '@/state/hold';
+import { useProposal } from '@/state/proposal';
 import { useView } from '@/state/view';
-import { withHeld } from './painter';
-import { type Screen, toScreen } from './screen';
-import { letGo, take } from './use-grab';
+import { trim } from '../parts/lengths';
+import { type Screen, toCloth, toScreen } from './screen';
 
 /** A frame round each selected motif on the copy that was grabbed; grips to turn and to size it. */
 export default function Handles({ screen }: { screen: Screen }) {
   const project = useBolt((s) => s.project);
   const selected = useView((s) => s.selected);
-  const shift = useView((s) => s.copyShift);
+  // The frames follow the copy that was grabbed.
+  useView((s) => s.grip);
   const held = useView((s) => s.held);
   const sprites = useSprites((s) => s.sprites);
   const theme = useTheme();
@@ -21,13 +24,24 @@ export default function Handles({ screen }: { screen: Screen }) {
   if (!project) return null;
   const { primary } = theme.vars?.palette ?? theme.palette;
 
+  const lattice = latticeOf(project.layout, cellOf(project));
+  const first = project.placements.find((p) => p.id === selected[0]);
+
   const grip = (kind: 'turn' | 'size', cx: number, cy: number) => ({
     onPointerDown: (e: PointerEvent<SVGElement>) => {
       e.stopPropagation();
+      const now = take();
+      if (!now) return;
       e.currentTarget.setPointerCapture(e.pointerId);
       const box = e.currentTarget.ownerSVGElement?.getBoundingClientRect();
-      start.current = { x: e.clientX, y: e.clientY, cx: cx + (box?.left ?? 0), cy: cy + (box?.top ?? 0) };
-      useView.setState({ held: take(selected) });
+      const about = now.about ? toScreen(screen, atGrip(project, now.about)) : { x: cx, y: cy };
+      start.current = {
+        x: e.clientX,
+        y: e.clientY,
+        cx: about.x + (box?.left ?? 0),
+        cy: about.y + (box?.top ?? 0),
+      };
+      useView.setState({ held: now });
     },
     onPointerMove: (e: PointerEvent<SVGElement>) => {
       const s = start.current;
@@ -36,17 +50,18 @@ export default function Handles({ screen }: { screen: Screen }) {
       const [ax, ay] = [s.x - s.cx, s.y - s.cy];
       const [bx, by] = [e.clientX - s.cx, e.clientY - s.cy];
       if (kind === 'turn') {
+        const sign = gripSign(project);
         let turn = ((Math.atan2(by, bx) - Math.atan2(ay, ax)) * 180) / Math.PI;
         if (e.shiftKey) turn = Math.round(turn / 15) * 15;
-        useView.setState({ held: { ...now, turn } });
+        useView.setState({ held: { ...now, turn: turn * sign.x * sign.y } });
       } else {
         const grow = Math.max(0.1, Math.hypot(bx, by) / Math.max(8, Math.hypot(ax, ay)));
         useView.setState({ held: { ...now, grow } });
       }
     },
     onPointerUp: () => {
+      if (start.current) letGo();
       start.current = null;
-      letGo();
     },
     onPointerCancel: () => {
       start.current = null;
@@ -64,71 +79,137 @@ export default function Handles({ screen }: { screen: Screen }) {
       {selected.map((id, n) => {
         const stored = project.placements.find((p) => p.id === id);
         const s = stored && sprites.get(stored.motif)?.silhouette;
-        if (!stored || !s) return null;
-        const p = withHeld(stored, held);
-        const at = toScreen(screen, { x: p.x + shift.x, y: p.y + shift.y });
+        if (!stored || stored.hidden || !s) return null;
+        const near = first ? nearestCopy(lattice, stored, first) : stored;
+        const own = withHeld({ ...stored, x: near.x, y: near.y }, held);
+        const p = gripped(project, own);
+        const at = toScreen(screen, p);
         const w = (s.widthMm * p.scale * screen.sx) / 2 + 4;
         const h = (s.heightMm * p.scale * screen.sy) / 2 + 4;
+        const dash = stored.locked ? '2 3' : '5 3';
+        const says = held &&
+          n === 0 && [
+            `${trim(own.x, 1)}, ${trim(own.y, 1)} mm`,
+            held.turn ? `${trim(own.angle, 1)}°` : '',
+            held.grow !== 1 ? `${trim(own.scale * 100, 1)} %` : '',
+          ];
         return (
-          <g key={id} transform={`translate(${at.x} ${at.y}) rotate(${p.angle})`} data-testid="handles">
-            <rect
-              x={-w}
-              y={-h}
-              width={2 * w}
-              height={2 * h}
-              fill="none"
-              stroke="#fff"
-              strokeWidth={3}
-              opacity={0.8}
-            />
-            <rect
-              x={-w}
-              y={-h}
-              width={2 * w}
-              height={2 * h}
-              fill="none"
-              stroke={primary.main}
-              strokeWidth={1.25}
-              strokeDasharray="5 3"
-            />
-            {n === 0 && (
-              <>
-                <line x1={0} y1={-h} x2={0} y2={-h - 22} stroke={primary.main} strokeWidth={1.25} />
-                <circle
-                  data-testid="grip-turn"
-                  cy={-h - 26}
-                  r={6.5}
-                  fill="#fff"
-                  stroke={primary.main}
-                  strokeWidth={1.75}
-                  {...grip('turn', at.x, at.y)}
-                />
-                {[
-                  [-1, -1],
-                  [1, -1],
-                  [1, 1],
-                  [-1, 1],
-                ].map(([sx, sy]) => (
-                  <rect
-                    key={`${sx}${sy}`}
-                    data-testid="grip-size"
-                    x={sx * w - 5}
-                    y={sy * h - 5}
-                    width={10}
-                    height={10}
-                    rx={2}
-                    transform={`rotate(45 ${sx * w} ${sy * h})`}
+          <g key={id}>
+            <g transform={`translate(${at.x} ${at.y}) rotate(${p.angle})`} data-testid="handles">
+              <Frame w={w} h={h} colour="#fff" width={3} opacity={0.8} />
+              <Frame w={w} h={h} colour={primary.main} width={1.25} dash={dash} />
+              {n === 0 && !stored.locked && (
+                <>
+                  <line x1={0} y1={-h} x2={0} y2={-h - 22} stroke={primary.main} strokeWidth={1.25} />
+                  <circle
+                    data-testid="grip-turn"
+                    cy={-h - 26}
+                    r={6.5}
                     fill="#fff"
                     stroke={primary.main}
                     strokeWidth={1.75}
-                    {...grip('size', at.x, at.y)}
+                    {...grip('turn', at.x, at.y)}
                   />
-                ))}
-              </>
+                  {[
+                    [-1, -1],
+                    [1, -1],
+                    [1, 1],
+                    [-1, 1],
+                  ].map(([sx, sy]) => (
+                    <rect
+                      key={`${sx}${sy}`}
+                      data-testid="grip-size"
+                      x={sx * w - 5}
+                      y={sy * h - 5}
+                      width={10}
+                      height={10}
+                      rx={2}
+                      transform={`rotate(45 ${sx * w} ${sy * h})`}
+                      fill="#fff"
+                      stroke={primary.main}
+                      strokeWidth={1.75}
+                      {...grip('size', at.x, at.y)}
+                    />
+                  ))}
+                </>
+              )}
+            </g>
+            {says && (held?.dx || held?.dy || held?.turn || held?.grow !== 1) && (
+              <Tag x={at.x} y={at.y + Math.hypot(w, h) + 14} text={says.filter(Boolean).join('  ')} />
             )}
           </g>
         );
       })}
+      {project &&
+        held?.lines.map((line) => {
+          const [a, b] = [line.from, line.to].map((p) => toScreen(screen, atGrip(project, p)));
+          return (
+            <g key={`${line.says}${a.x},${a.y},${b.x},${b.y}`} data-testid="snap-line">
+              <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#fff" strokeWidth={3} opacity={0.7} />
+              <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#1F6F6B" strokeWidth={1.5} />
+              {line.says && <Tag x={(a.x + b.x) / 2} y={(a.y + b.y) / 2 - 6} text={line.says} />}
+            </g>
+          );
+        })}
     </g>
   );
 }
+
+type FrameProps = { w: number; h: number; colour: string; width: number; opacity?: number; dash?: string };
+
+const Frame = ({ w, h, colour, width, opacity, dash }: FrameProps) => (
+  <rect
+    x={-w}
+    y={-h}
+    width={2 * w}
+    height={2 * h}
+    fill="none"
+    stroke={colour}
+    strokeWidth={width}
+    opacity={opacity}
+    strokeDasharray={dash}
+  />
+);
+
+/** A frame round what a proposal adds, on the copy nearest to the middle of the window. */
+export function Offered({ screen }: { screen: Screen }) {
+  const project = useBolt((s) => s.project);
+  const { proposal, before } = useProposal();
+  const window = useView((s) => s.window);
+  const sprites = useSprites((s) => s.sprites);
+  if (!project || before || proposal?.kind !== 'fill') return null;
+  const middle = toCloth(screen, { x: window.width / 2, y: window.height / 2 });
+  const lattice = latticeOf(project.layout, cellOf(project));
+  return proposal.placements
+    .filter((p) => proposal.fresh.includes(p.id))
+    .map((p) => {
+      const s = sprites.get(p.motif)?.silhouette;
+      if (!s) return null;
+      const at = toScreen(screen, nearestCopy(lattice, p, middle));
+      const w = (s.widthMm * p.scale * screen.sx) / 2 + 6;
+      const h = (s.heightMm * p.scale * screen.sy) / 2 + 6;
+      return (
+        <g key={p.id} transform={`translate(${at.x} ${at.y}) rotate(${p.angle})`} data-testid="offered">
+          <Frame w={w} h={h} colour="#fff" width={3.5} opacity={0.8} />
+          <Frame w={w} h={h} colour="#1F6F6B" width={1.75} dash="2 3" />
+        </g>
+      );
+    });
+}
+
+/** A few words on the cloth, readable over any colour. */
+export const Tag = ({ x, y, text }: { x: number; y: number; text: string }) => (
+  <text
+    x={x}
+    y={y}
+    textAnchor="middle"
+    fontSize={12}
+    fontWeight={600}
+    stroke="#fff"
+    strokeWidth={3.5}
+    paintOrder="stroke"
+    fill="#221A2B"
+  >
+    {text}
+  </text>
+);

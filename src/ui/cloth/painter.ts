@@ -1,14 +1,18 @@
 import {
   type Box,
+  imagesOf,
+  type Motif,
   type Placement,
-  type Point,
   type Project,
   reachOf,
   type Size,
+  scenePlacements,
   shiftsInto,
   turnOf,
+  twinOf,
 } from '@/core';
 import type { Sprite } from '@/state/arts';
+import { cellOf, withHeld } from '@/state/hold';
 import type { Held } from '@/state/view';
 import { type Screen, screenOf } from './screen';
 
@@ -21,13 +25,14 @@ export type Picture = {
   ghosts: boolean;
   /** The zoom is moving: paint what is ready, at once. */
   quick: boolean;
+  /** Grain as it lies on one block, to lay over all. */
+  grain?: { ink: ImageBitmap | null; cloth: ImageBitmap | null };
+  /** Part of the canvas to paint, device px; `from`: how far right of the origin the cloth begins there. */
+  region?: { x: number; width: number; from: number };
 };
 
-/** A placement as it stands while the pointer holds it. */
-export function withHeld(p: Placement, held: Held | null): Placement {
-  if (!held?.ids.includes(p.id)) return p;
-  return { ...p, x: p.x + held.dx, y: p.y + held.dy, angle: p.angle + held.turn, scale: p.scale * held.grow };
-}
+type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+type Seen = ReturnType<typeof scenePlacements>[number];
 
 /** A block is kept whole while it is at most this many times the window; beyond, the window's part of it. */
 const KEPT_WINDOWS = 1.5;
@@ -35,7 +40,8 @@ const KEPT_WINDOWS = 1.5;
 const QUICK_PX = 1400;
 
 type Layer = { key: unknown[]; canvas: OffscreenCanvas };
-type LayerName = 'under' | 'over' | 'quick';
+type LayerName = 'whole' | 'under' | 'over' | 'quick';
+const COMPOSITE = { normal: 'source-over', multiply: 'multiply', screen: 'screen' } as const;
 
 /**
  * Paints the cloth. What is not held is kept as ready bitmaps (what lies under the held copies, and what lies
@@ -44,59 +50,86 @@ type LayerName = 'under' | 'over' | 'quick';
  */
 export class Painter {
   private layers: Partial<Record<LayerName, Layer>> = {};
+  /** Placements as they are seen, kept from paint to paint so that layers know them again. */
+  private seen: { of: unknown[]; list: Seen[] } = { of: [], list: [] };
 
   paint(canvas: HTMLCanvasElement, picture: Picture) {
     const context = canvas.getContext('2d', { alpha: false });
     if (!context) return;
-    const { screen, project, held, ghosts } = picture;
+    const { screen, held, region } = picture;
     const { plan, dpr } = screen;
-    const left = Math.round(screen.origin.x * screen.sx * dpr);
+    const left = Math.round(screen.origin.x * screen.sx * dpr) + (region ? region.from - region.x : 0);
     const top = Math.round(screen.origin.y * screen.sy * dpr);
     const window: Box = { x0: left, y0: top, x1: left + canvas.width, y1: top + canvas.height };
-    context.setTransform(1, 0, 0, 1, 0, 0);
-    context.fillStyle = picture.ground;
-    context.fillRect(0, 0, canvas.width, canvas.height);
-
-    const still = (p: Placement) => !held?.ids.includes(p.id);
-    const last = held ? project.placements.findLastIndex((p) => !still(p)) : -1;
-    // With several held at different depths, those between are drawn under all of them until let go.
-    const low = held ? project.placements.filter((p, n) => still(p) && n < last) : project.placements;
-    const high = held ? project.placements.slice(last + 1) : [];
-
+    const brush = new Brush(picture);
+    context.save();
+    if (region) {
+      context.beginPath();
+      context.rect(region.x, 0, region.width, canvas.height);
+      context.clip();
+    }
+    const all = this.placementsOf(picture.project);
     if (picture.quick && !held) {
       context.imageSmoothingQuality = 'low';
-      tile(context, this.quickBlock(picture), plan.block, window);
-    } else {
-      this.lay(context, 'under', picture, low, window);
-      for (const p of project.placements) {
-        if (!still(p)) drawCopies(context, picture, withHeld(p, held), window);
+      tile(context, this.quickBlock(picture, all), plan.block, window);
+    } else if (held) {
+      const still = (p: Seen) => !held.ids.includes(p.id);
+      const last = all.findLastIndex((p) => !still(p));
+      // With several held at different depths, those between are drawn under all of them until let go.
+      this.lay(
+        context,
+        'under',
+        brush,
+        all.filter((p, n) => still(p) && n < last),
+        window,
+      );
+      for (const p of picture.project.placements) {
+        if (held.ids.includes(p.id)) {
+          const seen = all.find((q) => q.id === p.id);
+          if (seen) brush.copies(context, { ...seen, ...placeOf(withHeld(p, held)) }, window, true);
+        }
       }
-      this.lay(context, 'over', picture, high, window);
-    }
+      const over = all.slice(last + 1);
+      // A glaze needs what is under it: no bitmap of its own.
+      if (over.some((p) => p.blend !== 'normal'))
+        for (const p of over) brush.copies(context, p, window, true);
+      else if (over.length) this.lay(context, 'over', brush, over, window);
+    } else this.lay(context, 'whole', brush, all, window);
 
-    if (ghosts) {
+    for (const tex of [picture.grain?.ink, picture.grain?.cloth]) {
+      if (tex) tile(context, tex, plan.block, window);
+    }
+    if (picture.ghosts) {
       context.globalAlpha = 0.66;
       context.fillStyle = '#b9b4bd';
       context.fillRect(0, 0, canvas.width, canvas.height);
       context.globalAlpha = 1;
-      for (const p of project.placements)
-        drawOne(context, picture, withHeld(p, held), { x: 0, y: 0 }, window);
+      for (const p of picture.project.placements) {
+        const seen = all.find((q) => q.id === p.id);
+        if (seen) brush.one(context, { ...seen, ...placeOf(withHeld(p, held)) }, 0, 0, window);
+      }
     }
+    context.restore();
   }
 
-  private lay(context: Context, name: LayerName, picture: Picture, placements: Placement[], window: Box) {
-    if (!placements.length) return;
-    const { block } = picture.screen.plan;
+  private placementsOf(project: Project): Seen[] {
+    const of = [project.placements, project.motifs];
+    if (of.some((v, n) => v !== this.seen.of[n])) this.seen = { of, list: scenePlacements(project) };
+    return this.seen.list;
+  }
+
+  private lay(context: Context, name: LayerName, brush: Brush, placements: Seen[], window: Box) {
+    const { block } = brush.picture.screen.plan;
     const area = (window.x1 - window.x0) * (window.y1 - window.y0);
     if (block.width * block.height <= area * KEPT_WINDOWS) {
       const whole = { x0: 0, y0: 0, x1: block.width, y1: block.height };
-      tile(context, this.layer(name, picture, placements, whole), block, window);
+      tile(context, this.layer(name, brush, placements, whole), block, window);
     } else {
-      context.drawImage(this.layer(name, picture, placements, window), 0, 0);
+      context.drawImage(this.layer(name, brush, placements, window), 0, 0);
     }
   }
 
-  private quickBlock(picture: Picture): OffscreenCanvas {
+  private quickBlock(picture: Picture, all: Seen[]): OffscreenCanvas {
     const { brief } = picture.project;
     const { block, cell } = picture.screen.plan;
     const wide = (brief.widthMm * block.width) / cell.width;
@@ -104,33 +137,41 @@ export class Painter {
     const zoom = QUICK_PX / Math.max(wide, high);
     const screen = screenOf(picture.project, { zoom, origin: { x: 0, y: 0 } }, 1);
     const whole = { x0: 0, y0: 0, x1: screen.plan.block.width, y1: screen.plan.block.height };
-    return this.layer('quick', { ...picture, screen }, picture.project.placements, whole);
+    return this.layer('quick', new Brush({ ...picture, screen }), all, whole);
   }
 
   /** Placements in a part of the cloth, drawn again only when something in it changed. */
-  private layer(name: LayerName, picture: Picture, placements: Placement[], part: Box): OffscreenCanvas {
-    const { plan } = picture.screen;
-    const key: unknown[] = [part.x0, part.y0, part.x1, part.y1, plan.cell.width, plan.cell.height];
-    key.push(plan.lattice.a.x, plan.lattice.a.y, plan.lattice.b.x);
+  private layer(name: LayerName, brush: Brush, placements: Seen[], part: Box): OffscreenCanvas {
+    const { screen, sprites, ground } = brush.picture;
+    const { block, cell, lattice, layout } = screen.plan;
+    const bare = name === 'over' ? null : ground;
+    const key: unknown[] = [bare, layout.alternate, block.width, block.height, cell.width, cell.height];
+    key.push(lattice.a.x, lattice.a.y, lattice.b.x, part.x0, part.y0, part.x1, part.y1);
     for (const p of placements) {
-      const sprite = picture.sprites.get(p.motif);
+      const sprite = sprites.get(p.motif);
       // A finer sprite of the same art is no reason to stop a moving zoom.
       key.push(p, name === 'quick' ? `${sprite?.asset}${sprite?.colours}` : sprite);
     }
     const old = this.layers[name];
     if (old && old.key.length === key.length && key.every((k, i) => k === old.key[i])) return old.canvas;
     const canvas = new OffscreenCanvas(part.x1 - part.x0, part.y1 - part.y0);
-    const context = canvas.getContext('2d');
+    const context = canvas.getContext('2d', { alpha: bare === null });
     if (context) {
-      for (const p of placements) drawCopies(context, picture, p, part);
+      if (bare) {
+        context.fillStyle = bare;
+        context.fillRect(0, 0, canvas.width, canvas.height);
+      }
+      for (const p of placements) brush.copies(context, p, part, false);
     }
     this.layers[name] = { key, canvas };
     return canvas;
   }
 }
 
+const placeOf = ({ x, y, angle, scale }: Placement) => ({ x, y, angle, scale });
+
 /** Sets a block side by side over the window; drawn at the block's size, whatever the bitmap's. */
-function tile(context: Context, bitmap: OffscreenCanvas, block: Size, window: Box) {
+function tile(context: Context, bitmap: OffscreenCanvas | ImageBitmap, block: Size, window: Box) {
   const { width, height } = block;
   const x0 = -(((window.x0 % width) + width) % width);
   const y0 = -(((window.y0 % height) + height) % height);
@@ -139,44 +180,63 @@ function tile(context: Context, bitmap: OffscreenCanvas, block: Size, window: Bo
   }
 }
 
-type Context = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D;
+/** Draws placements of one picture. */
+class Brush {
+  private motifs: Map<string, Motif>;
+  private twin;
 
-function drawCopies(context: Context, picture: Picture, p: Placement, window: Box) {
-  const sprite = picture.sprites.get(p.motif);
-  if (!sprite) return;
-  const { plan } = picture.screen;
-  const reach = reachOf(p, sprite.silhouette);
-  const cx = p.x * plan.scale.x;
-  const cy = p.y * plan.scale.y;
-  const rx = reach.x * plan.scale.x + 1;
-  const ry = reach.y * plan.scale.y + 1;
-  const box = { x0: cx - rx, y0: cy - ry, x1: cx + rx, y1: cy + ry };
-  for (const shift of shiftsInto(plan.lattice, box, window)) drawOne(context, picture, p, shift, window);
-}
+  constructor(readonly picture: Picture) {
+    this.motifs = new Map(picture.project.motifs.map((m) => [m.id, m]));
+    this.twin = twinOf(picture.project.layout, cellOf(picture.project));
+  }
 
-function drawOne(context: Context, picture: Picture, p: Placement, shift: Point, window: Box) {
-  const sprite = picture.sprites.get(p.motif);
-  const motif = picture.project.motifs.find((m) => m.id === p.motif);
-  if (!sprite || !motif) return;
-  const { plan } = picture.screen;
-  const t = turnOf(p, motif.ppi, plan);
-  const x = p.x * plan.scale.x + shift.x - window.x0;
-  const y = p.y * plan.scale.y + shift.y - window.y0;
-  context.setTransform(t.xx, t.yx, t.xy, t.yy, x, y);
+  /** Every copy and twin that touches a window, in the order they lie in. */
+  copies(context: Context, p: Seen, window: Box, quick: boolean) {
+    const sprite = this.picture.sprites.get(p.motif);
+    if (!sprite) return;
+    const { plan } = this.picture.screen;
+    const reach = reachOf(p, sprite.silhouette);
+    const rx = reach.x * plan.scale.x + 1;
+    const ry = reach.y * plan.scale.y + 1;
+    const all = imagesOf(p, this.twin).flatMap((image) => {
+      const cx = image.x * plan.scale.x;
+      const cy = image.y * plan.scale.y;
+      const box = { x0: cx - rx, y0: cy - ry, x1: cx + rx, y1: cy + ry };
+      return shiftsInto(plan.lattice, box, window).map((s) => ({ image, s, x: cx + s.x, y: cy + s.y }));
+    });
+    if (this.twin) all.sort((a, b) => a.y - b.y || a.x - b.x);
+    for (const { image, s } of all) this.one(context, image, s.x, s.y, window, quick);
+  }
 
-  // A reduced picture may be a part of a pixel larger than the art: whole halvings round up.
-  const halvings = Math.round(
-    Math.log2(Math.max(motif.width, motif.height) / Math.max(sprite.bitmap.width, sprite.bitmap.height)),
-  );
-  const k = 2 ** halvings;
-  // As core samples: bilinear down to half size, averaged levels below that.
-  context.imageSmoothingQuality = Math.hypot(t.xx, t.yx) * k < 0.5 ? 'medium' : 'low';
-  context.drawImage(
-    sprite.bitmap,
-    -motif.width / 2,
-    -motif.height / 2,
-    sprite.bitmap.width * k,
-    sprite.bitmap.height * k,
-  );
-  context.setTransform(1, 0, 0, 1, 0, 0);
+  /** One copy, moved by a whole-pixel shift. */
+  one(context: Context, p: Seen, sx: number, sy: number, window: Box, quick = false) {
+    const sprite = this.picture.sprites.get(p.motif);
+    const motif = this.motifs.get(p.motif);
+    if (!sprite || !motif) return;
+    const { plan } = this.picture.screen;
+    const t = turnOf(p, motif.ppi, plan);
+    const x = p.x * plan.scale.x + sx - window.x0;
+    const y = p.y * plan.scale.y + sy - window.y0;
+    context.setTransform(t.xx, t.yx, t.xy, t.yy, x, y);
+    context.globalCompositeOperation = COMPOSITE[p.blend ?? 'normal'];
+    context.globalAlpha = p.opacity ?? 1;
+
+    // A reduced picture may be a part of a pixel larger than the art: whole halvings round up.
+    const halvings = Math.round(
+      Math.log2(Math.max(motif.width, motif.height) / Math.max(sprite.bitmap.width, sprite.bitmap.height)),
+    );
+    const k = 2 ** halvings;
+    // As core samples: bilinear down to half size, averaged levels below that.
+    context.imageSmoothingQuality = !quick && Math.hypot(t.xx, t.yx) * k < 0.5 ? 'medium' : 'low';
+    context.drawImage(
+      sprite.bitmap,
+      -motif.width / 2,
+      -motif.height / 2,
+      sprite.bitmap.width * k,
+      sprite.bitmap.height * k,
+    );
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.globalCompositeOperation = 'source-over';
+    context.globalAlpha = 1;
+  }
 }

@@ -51,7 +51,7 @@ test('findings are told with their measure, the usual measure and the next step'
   const soft = {
     kind: 'low-ppi',
     at: { x: 0, y: 0 },
-    placement: 0,
+    placement: 'p',
     ppi: 100,
     wantedPpi: 150,
     largestScale: 2,

@@ -6,10 +6,16 @@ import type { Sprite } from '@/state/arts';
 import { Painter } from './painter';
 import { screenOf } from './screen';
 
-type Props = { project: Project; sprites: Map<string, Sprite>; sizePx: number; spanMm: number };
+type Props = {
+  project: Project;
+  sprites: Map<string, Sprite>;
+  sizePx: number;
+  heightPx?: number;
+  spanMm: number;
+};
 
-/** A square of the cloth, `spanMm` wide, painted `sizePx` wide. */
-export default function Swatch({ project, sprites, sizePx, spanMm }: Props) {
+/** A piece of the cloth, `spanMm` wide, painted `sizePx` wide; square unless a height is given. */
+export default function Swatch({ project, sprites, sizePx, heightPx = sizePx, spanMm }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const painter = useRef(new Painter());
   useEffect(() => {
@@ -18,7 +24,7 @@ export default function Swatch({ project, sprites, sizePx, spanMm }: Props) {
     const dpr = devicePixelRatio;
     const way = project.colourways.find((w) => w.id === project.shown) ?? project.colourways[0];
     c.width = Math.round(sizePx * dpr);
-    c.height = c.width;
+    c.height = Math.round(heightPx * dpr);
     painter.current.paint(c, {
       project,
       ground: way.colours[0],
@@ -28,12 +34,12 @@ export default function Swatch({ project, sprites, sizePx, spanMm }: Props) {
       ghosts: false,
       quick: false,
     });
-  }, [project, sprites, sizePx, spanMm]);
+  }, [project, sprites, sizePx, heightPx, spanMm]);
   return (
     <canvas
       ref={canvas}
       aria-hidden
-      style={{ width: sizePx, height: sizePx, borderRadius: 4, display: 'block' }}
+      style={{ width: sizePx, height: heightPx, borderRadius: 4, display: 'block' }}
     />
   );
 }

@@ -1,71 +1,58 @@
 'use client';
 
+import { useSnackbar } from 'notistack';
 import { type PointerEvent, useRef } from 'react';
-import { hitTest, latticeOf, type Point, type Project, setPlacements } from '@/core';
+import { hitTest, imagesOf, type Point, type Project, placementsWithin, setReserves, twinOf } from '@/core';
 import { useSprites } from '@/state/arts';
 import { edit, useBolt } from '@/state/bolt';
-import { type Held, useView } from '@/state/view';
+import { cellOf, gripSign, letGo, select, snapped, take } from '@/state/hold';
+import { dropProposal, useProposal } from '@/state/proposal';
+import { useSnapshots } from '@/state/snapshots';
+import { type Held, useView, zoomAbout } from '@/state/view';
 import { type Screen, screenOf, toCloth } from './screen';
 
 /** A press that moves less than this many px is a selection. */
 const STILL_PX = 3;
+/** Points of a drawn line are at least so far apart, px. */
+const DRAWN_PX = 4;
 
-const screenNow = (project: Project): Screen =>
-  screenOf(project, useView.getState(), typeof devicePixelRatio === 'number' ? devicePixelRatio : 1);
+const screenNow = (project: Project): Screen => screenOf(project, useView.getState(), devicePixelRatio);
 
-/** Lets go of what is held and keeps the change, as one step for undo. */
-export function letGo() {
-  const { held } = useView.getState();
-  useView.setState({ held: null });
-  if (!held) return;
-  edit((project) =>
-    setPlacements(
-      project,
-      Object.fromEntries(
-        project.placements
-          .filter((p) => held.ids.includes(p.id))
-          .map((p) => [
-            p.id,
-            {
-              x: p.x + held.dx,
-              y: p.y + held.dy,
-              angle: (p.angle + held.turn) % 360,
-              scale: Math.min(20, Math.max(0.02, p.scale * held.grow)),
-            },
-          ]),
-      ),
-    ),
-  );
-  // The handles stay on the copy that was held, though its original may have wrapped round.
-  const { selected, copyShift } = useView.getState();
-  const after = useBolt.getState().project?.placements.find((p) => p.id === selected[0]);
-  const grip = heldFrom;
-  if (after && grip) {
-    useView.setState({
-      copyShift: { x: grip.x + copyShift.x + held.dx - after.x, y: grip.y + copyShift.y + held.dy - after.y },
-    });
-  }
-}
+type Press = {
+  at: Point;
+  origin: Point;
+  recut: Point | null;
+  moved: boolean;
+  /** What is done with it: something is held, a line is drawn, or the view moves. */
+  does: 'hold' | 'draw' | 'view' | 'nothing';
+  /** How it was taken, before any move. */
+  held: Held | null;
+  hit: boolean;
+};
 
-let heldFrom: Point | null = null;
+/** The shape being drawn, closed, mm of the cloth: a rectangle between two points, or the line itself. */
+const drawnShape = (hand: string, line: Point[]): Point[] => {
+  if (hand !== 'rectangle' || line.length < 2) return line;
+  const [a, b] = [line[0], line[line.length - 1]];
+  return [a, { x: b.x, y: a.y }, b, { x: a.x, y: b.y }];
+};
 
-/** Begins a change by hand of what is selected. */
-export function take(ids: string[]): Held {
-  const held = { ids, dx: 0, dy: 0, turn: 0, grow: 1 };
-  const first = useBolt.getState().project?.placements.find((p) => p.id === ids[0]);
-  heldFrom = first ? { x: first.x, y: first.y } : null;
-  return held;
-}
-
-type Press = { at: Point; origin: Point; moved: boolean; grabs: boolean; hit: boolean };
-
-/** Pointer work on the cloth: grab any copy by its silhouette, or move the view by bare cloth. */
+/** Pointer work on the cloth: grab any copy by its silhouette, draw round several, or move the view. */
 export function useGrab() {
   const press = useRef<Press | null>(null);
+  /** Fingers on the cloth, for pinching. */
+  const fingers = useRef(new Map<number, Point>());
+  const { enqueueSnackbar } = useSnackbar();
 
   const local = (e: PointerEvent): Point => {
     const box = e.currentTarget.getBoundingClientRect();
     return { x: e.clientX - box.left, y: e.clientY - box.top };
+  };
+
+  const hitAt = (project: Project, screen: Screen, at: Point) => {
+    const silhouettes = new Map([...useSprites.getState().sprites].map(([id, s]) => [id, s.silhouette]));
+    const seen = project.placements.filter((p) => !p.hidden);
+    return hitTest(seen, silhouettes, project.layout, cellOf(project), toCloth(screen, at), 4 / screen.sx);
   };
 
   const onPointerDown = (e: PointerEvent<HTMLElement>) => {
@@ -73,71 +60,151 @@ export function useGrab() {
     if (!project || (e.button !== 0 && e.button !== 1)) return;
     e.currentTarget.setPointerCapture(e.pointerId);
     const at = local(e);
+    fingers.current.set(e.pointerId, at);
+    if (fingers.current.size > 1) {
+      // A second finger: pinch instead of what the first one began.
+      press.current = null;
+      useView.setState({ held: null, drawn: null });
+      return;
+    }
+    const view = useView.getState();
     const screen = screenNow(project);
-    const silhouettes = new Map([...useSprites.getState().sprites].map(([id, s]) => [id, s.silhouette]));
-    const lattice = latticeOf(project.layout, {
-      width: project.brief.widthMm,
-      height: project.brief.heightMm,
-    });
-    const hit =
-      e.button === 0
-        ? hitTest(project.placements, silhouettes, lattice, toCloth(screen, at), 4 / screen.sx)
-        : null;
+    const looking = !!useSnapshots.getState().compare || !!useProposal.getState().proposal;
+    if (view.reserving !== null && e.button === 0 && !looking) {
+      const { x, y } = toCloth(screen, at);
+      const place = { id: crypto.randomUUID(), x, y, r: view.reserving };
+      edit((p) => setReserves(p, [...p.reserves, place]));
+      useView.setState({ reserving: null });
+      return;
+    }
+    const hit = e.button === 0 && !looking ? hitAt(project, screen, at) : null;
+    const drawing = e.button === 0 && !looking && view.hand !== 'move' && !hit;
     if (hit) {
-      const { selected } = useView.getState();
+      const { selected } = view;
       const p = project.placements.find((q) => q.id === hit.id);
       const has = selected.includes(hit.id);
-      const next = e.shiftKey
-        ? has
-          ? selected.filter((id) => id !== hit.id)
-          : [hit.id, ...selected]
-        : has
-          ? [hit.id, ...selected.filter((id) => id !== hit.id)]
-          : [hit.id];
-      if (p) useView.setState({ selected: next, copyShift: { x: hit.x - p.x, y: hit.y - p.y } });
+      const others = selected.filter((id) => id !== hit.id);
+      const next = e.shiftKey && has ? others : e.shiftKey || has ? [hit.id, ...others] : [hit.id];
+      if (p) {
+        const [own, twin] = imagesOf(p, twinOf(project.layout, cellOf(project)));
+        const image = hit.twin && twin ? twin : own;
+        select(next, { shift: { x: hit.x - image.x, y: hit.y - image.y }, twin: hit.twin });
+      }
+    }
+    const held = hit && !e.shiftKey ? take() : null;
+    if (hit && !e.shiftKey && !held) {
+      enqueueSnackbar('This one is locked. K unlocks it.', { key: 'locked', preventDuplicate: true });
     }
     press.current = {
       at,
-      origin: useView.getState().origin,
+      origin: view.origin,
+      recut: view.recut?.at ?? null,
       moved: false,
-      grabs: !!hit && !e.shiftKey,
+      does: held ? 'hold' : drawing ? 'draw' : hit ? 'nothing' : 'view',
+      held,
       hit: !!hit,
     };
+    // The layers under and over it are made ready while the hand is still.
+    if (held) useView.setState({ held });
+    if (drawing) useView.setState({ drawn: [toCloth(screen, at)] });
+  };
+
+  const pinch = (id: number, at: Point) => {
+    const before = fingers.current.get(id);
+    const other = [...fingers.current].find(([k]) => k !== id)?.[1];
+    if (before && other) {
+      const [was, is] = [before, at].map((p) => Math.hypot(p.x - other.x, p.y - other.y));
+      const middle = { x: (at.x + other.x) / 2, y: (at.y + other.y) / 2 };
+      if (was > 4) zoomAbout(is / was, middle);
+      useView.setState(({ origin, zoom }) => ({
+        origin: {
+          x: origin.x - (at.x - before.x) / 2 / zoom,
+          y: origin.y - (at.y - before.y) / 2 / zoom,
+        },
+      }));
+    }
+    fingers.current.set(id, at);
   };
 
   const onPointerMove = (e: PointerEvent<HTMLElement>) => {
     const { project } = useBolt.getState();
+    const at = local(e);
+    if (fingers.current.size > 1) return pinch(e.pointerId, at);
     const start = press.current;
     if (!start || !project) return;
-    const at = local(e);
     const dx = at.x - start.at.x;
     const dy = at.y - start.at.y;
     if (!start.moved && Math.hypot(dx, dy) < STILL_PX) return;
+    start.moved = true;
     const screen = screenNow(project);
-    if (start.grabs) {
-      const held = start.moved ? useView.getState().held : take(useView.getState().selected);
-      start.moved = true;
-      if (held) useView.setState({ held: { ...held, dx: dx / screen.sx, dy: dy / screen.sy } });
-    } else if (!start.hit) {
-      start.moved = true;
-      useView.setState({
-        origin: { x: start.origin.x - dx / screen.sx, y: start.origin.y - dy / screen.sy },
-      });
+    if (start.does === 'hold' && start.held) {
+      const sign = gripSign(project);
+      const held = { ...start.held, dx: (sign.x * dx) / screen.sx, dy: (sign.y * dy) / screen.sy };
+      useView.setState({ held: e.ctrlKey ? { ...held, lines: [] } : snapped(project, held, screen.sx) });
+    } else if (start.does === 'draw') {
+      const { drawn } = useView.getState();
+      const last = drawn?.at(-1);
+      const p = toCloth(screen, at);
+      if (!drawn || !last) return;
+      if (Math.hypot(p.x - last.x, p.y - last.y) * screen.sx < DRAWN_PX) return;
+      const { hand } = useView.getState();
+      useView.setState({ drawn: hand === 'rectangle' ? [drawn[0], p] : [...drawn, p] });
+    } else if (start.does === 'view') {
+      const origin = { x: start.origin.x - dx / screen.sx, y: start.origin.y - dy / screen.sy };
+      const { recut } = useView.getState();
+      // With the block framed, the frame stays on the screen and the cut goes with the hand.
+      useView.setState(
+        recut && start.recut
+          ? {
+              origin,
+              recut: {
+                how: recut.how === 'diamond' ? 'diamond' : 'by-hand',
+                at: {
+                  x: start.recut.x + origin.x - start.origin.x,
+                  y: start.recut.y + origin.y - start.origin.y,
+                },
+              },
+            }
+          : { origin },
+      );
     }
   };
 
-  const onPointerUp = () => {
+  const onPointerUp = (e: PointerEvent<HTMLElement>) => {
+    fingers.current.delete(e.pointerId);
+    const { project } = useBolt.getState();
     const start = press.current;
     press.current = null;
-    if (!start) return;
-    if (start.grabs && start.moved) letGo();
-    else if (!start.hit && !start.moved) useView.setState({ selected: [] });
+    if (!start || !project) return;
+    const { drawn, hand, selected } = useView.getState();
+    if (start.does === 'hold') {
+      if (start.moved) letGo();
+      else useView.setState({ held: null });
+    } else if (start.does === 'draw') {
+      const shape = drawnShape(hand, drawn ?? []);
+      const seen = project.placements.filter((p) => !p.hidden);
+      const taken = placementsWithin(seen, project.layout, cellOf(project), shape);
+      useView.setState({ drawn: null });
+      select(e.shiftKey ? [...selected, ...taken.filter((id) => !selected.includes(id))] : taken);
+    } else if (!start.hit && !start.moved && !useProposal.getState().proposal) select([]);
   };
 
-  const onPointerCancel = () => {
+  const onPointerCancel = (e: PointerEvent<HTMLElement>) => {
+    fingers.current.delete(e.pointerId);
     press.current = null;
-    useView.setState({ held: null });
+    useView.setState({ held: null, drawn: null });
   };
 
   return { onPointerDown, onPointerMove, onPointerUp, onPointerCancel };
+}
+
+/** Esc, in the order of what is nearest at hand. */
+export function letAllGo() {
+  const { compare } = useSnapshots.getState();
+  const { recut, reserving, selected } = useView.getState();
+  if (useProposal.getState().proposal) dropProposal();
+  else if (compare) useSnapshots.setState({ compare: null });
+  else if (reserving !== null) useView.setState({ reserving: null });
+  else if (recut && !selected.length) useView.setState({ recut: null });
+  useView.setState({ selected: [], held: null, drawn: null, finding: null });
 }

@@ -2,25 +2,56 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
 import { useBolt } from '@/state/bolt';
-import { fitCell, useView, zoomAbout, zoomTo } from '@/state/view';
+import { fitCell, fitWidth, recutTo, useView, zoomAbout, zoomFrom, zoomTo } from '@/state/view';
 
-/** Small buttons lying on the cloth: how near, ghosts. */
+const FAR_M = [0.5, 1, 2, 3];
+const CELLS = [1, 2, 3, 4, 6, 8, 12];
+
+/** Small buttons lying on the cloth: how near, ghosts, recut. */
 export default function ViewBar() {
   const project = useBolt((s) => s.project);
   const ghosts = useView((s) => s.ghosts);
+  const recut = useView((s) => s.recut !== null);
   const { width, height } = useView((s) => s.window);
   if (!project) return null;
   const middle = { x: width / 2, y: height / 2 };
+  const look = {
+    cell: { says: 'Whole cell (0)', act: () => fitCell(project) },
+    width: { says: 'Cell from edge to edge (W)', act: () => fitWidth(project) },
+    true: { says: 'True size (9)', act: () => zoomTo(useView.getState().pxPerMm) },
+    ...Object.fromEntries(
+      CELLS.map((n) => [`cells${n}`, { says: `${n} x ${n} cells`, act: () => fitCell(project, n) }]).slice(1),
+    ),
+    ...Object.fromEntries(
+      FAR_M.map((m) => [`far${m}`, { says: `As seen from ${m} m`, act: () => zoomTo(zoomFrom(m)) }]),
+    ),
+  } as Record<string, { says: string; act: () => void }>;
   const items: [string, string, () => void, boolean?][] = [
-    ['Whole cell', '0', () => fitCell(project)],
-    ['True size', '9', () => zoomTo(useView.getState().pxPerMm)],
     ['Nearer', '+', () => zoomAbout(1.25, middle)],
     ['Further', '-', () => zoomAbout(0.8, middle)],
+    ['Recut', 'R', () => recutTo(project, recut ? null : 'both'), recut],
     ['Ghosts', 'G', () => useView.setState({ ghosts: !ghosts }), ghosts],
   ];
+  const paper = { bgcolor: 'background.paper', color: 'text.primary', border: 1, borderColor: 'divider' };
   return (
     <Box sx={{ position: 'absolute', left: 12, bottom: 12, display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+      <Select
+        value=""
+        displayEmpty
+        renderValue={() => 'Look at'}
+        onChange={(e) => look[e.target.value]?.act()}
+        inputProps={{ 'aria-label': 'Look at' }}
+        sx={{ ...paper, height: 28, fontSize: 14, fontWeight: 600, '& fieldset': { border: 0 } }}
+      >
+        {Object.entries(look).map(([key, { says }]) => (
+          <MenuItem key={key} value={key} dense>
+            {says}
+          </MenuItem>
+        ))}
+      </Select>
       {items.map(([text, key, act, on]) => (
         <Button
           key={text}
@@ -28,10 +59,8 @@ export default function ViewBar() {
           title={`${text} (${key})`}
           aria-pressed={on}
           sx={{
-            bgcolor: on ? 'primary.main' : 'background.paper',
-            color: on ? 'primary.contrastText' : 'text.primary',
-            border: 1,
-            borderColor: 'divider',
+            ...paper,
+            ...(on ? { bgcolor: 'primary.main', color: 'primary.contrastText' } : {}),
             minHeight: 28,
             py: 0,
             '&:hover': { bgcolor: on ? 'primary.dark' : 'background.default' },

@@ -20,6 +20,7 @@ import {
   setLayout,
 } from '@/core';
 import { edit, useBolt } from '@/state/bolt';
+import AlternateFields from '../../parts/alternate-fields';
 import ColourField from '../../parts/colour-field';
 import { LAYOUT_NAME, small, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
@@ -178,6 +179,9 @@ export default function BriefTray() {
             ))}
           </TextField>
         )}
+      </Part>
+      <Part title="Alternate cells">
+        <AlternateFields project={project} />
       </Part>
       <Part title="Ground">
         <ColourField

@@ -10,6 +10,7 @@ import { blockFits, type CheckReport, type Finding, latticeOf, nearestCopy, pixe
 import { stopLongWork } from '@/engine';
 import { useBolt } from '@/state/bolt';
 import { layKey, proveWrapNow, useChecks } from '@/state/checks';
+import { select } from '@/state/hold';
 import { centreOn, useView } from '@/state/view';
 import { small, trim } from '../../parts/lengths';
 import Progress from '../../parts/progress';
@@ -53,7 +54,7 @@ export default function CheckTray() {
     centreOn(nearestCopy(lattice, f.at, middle));
     useView.setState({ finding: n });
     if (f.kind === 'low-ppi') {
-      useView.setState({ selected: [project.placements[f.placement].id], copyShift: { x: 0, y: 0 } });
+      select([f.placement]);
     }
   };
   const says = !project.placements.length

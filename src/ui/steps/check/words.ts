@@ -4,7 +4,7 @@ import { small, trim } from '../../parts/lengths';
 export const letterOf = (f: Finding): string => ({ 'bare-patch': 'B', 'low-ppi': 'P' })[f.kind];
 
 const motifOf = (f: Extract<Finding, { kind: 'low-ppi' }>, project: Project) => {
-  const p = project.placements[f.placement];
+  const p = project.placements.find((q) => q.id === f.placement);
   return project.motifs.find((m) => m.id === p?.motif);
 };
 

@@ -1,0 +1,50 @@
+import { create } from 'zustand';
+import { type Project, rgbOfHex } from '../core';
+import { grainTiles } from '../engine';
+import { cellOf } from './hold';
+
+type Tiles = { ink: ImageBitmap | null; cloth: ImageBitmap | null };
+/** The open document, and two states of it that are set against each other. */
+type Slot = 'now' | 'a' | 'b';
+type Kept = { tiles: Tiles; key: string };
+export const useGrain = create<Partial<Record<Slot, Kept>>>()(() => ({}));
+
+/** A finer picture of the grain than this is not made for the screen, px of its longer side. */
+const MOST_PX = 3000;
+
+const wanted = new Map<Slot, { key: string; run: () => Promise<Tiles> }>();
+let busy = false;
+
+/** Asks for the grain of a project at a scale (device px per mm); the newest wish wins. */
+export function wantGrain(project: Project, pxPerMm: number, slot: Slot = 'now') {
+  const { grain, layout, brief } = project;
+  if (!grain.on || (!grain.ink && !grain.cloth)) {
+    wanted.delete(slot);
+    if (useGrain.getState()[slot]) useGrain.setState({ [slot]: undefined });
+    return;
+  }
+  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  const ground = rgbOfHex(way.colours[0]);
+  const most = MOST_PX / Math.max(brief.widthMm, brief.heightMm);
+  const ppi = Math.min(pxPerMm, most) * 25.4;
+  const key = JSON.stringify([grain, ground, layout, brief.widthMm, brief.heightMm, ppi]);
+  if (key === useGrain.getState()[slot]?.key || key === wanted.get(slot)?.key) return;
+  const request = { grain, ground, layout, cellMm: cellOf(project), ppi };
+  wanted.set(slot, { key, run: () => grainTiles(request) });
+  if (!busy) void make();
+}
+
+async function make() {
+  busy = true;
+  for (let [next] = wanted; next; [next] = wanted) {
+    const [slot, { key, run }] = next;
+    wanted.delete(slot);
+    try {
+      const tiles = await run();
+      useGrain.setState({ [slot]: { tiles, key } });
+    } catch {
+      // The worker was ended for other work: the next paint asks again.
+    }
+  }
+  busy = false;
+}

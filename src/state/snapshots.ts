@@ -1,0 +1,85 @@
+import { create } from 'zustand';
+import { goBackTo, type Project } from '../core';
+import { listSnapshots, removeSnapshot, type Snapshot, writeSnapshot } from '../shelf';
+import { edit, useBolt } from './bolt';
+
+export type { Snapshot } from '../shelf';
+
+/** How two states are set against each other. */
+export type CompareWay = 'blink' | 'wipe' | 'side';
+
+/** What is compared: snapshots by id; null is the work as it stands. `shows` is the one on the cloth in a blink. */
+export type Compare = { a: string | null; b: string | null; way: CompareWay; shows: 'a' | 'b'; wipe: number };
+
+type SnapshotState = { list: Snapshot[]; of: string | null; compare: Compare | null };
+export const useSnapshots = create<SnapshotState>()(() => ({ list: [], of: null, compare: null }));
+
+export async function openSnapshots(bolt: string) {
+  useSnapshots.setState({ list: [], of: bolt, compare: null });
+  const list = await listSnapshots(bolt);
+  if (useSnapshots.getState().of === bolt) useSnapshots.setState({ list });
+}
+
+/** Keeps the work as it stands. A name may be given; else it is numbered. */
+export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
+  const { project } = useBolt.getState();
+  if (!project) return null;
+  const { list } = useSnapshots.getState();
+  const next = 1 + Math.max(0, ...list.map((s) => Number(/^State (\d+)$/.exec(s.name)?.[1] ?? 0)));
+  const snapshot = {
+    id: crypto.randomUUID(),
+    bolt: project.id,
+    name: name.trim().slice(0, 80) || `State ${next}`,
+    at: new Date().toISOString(),
+    project,
+  };
+  await writeSnapshot(snapshot);
+  useSnapshots.setState((s) => ({ list: [...s.list, snapshot] }));
+  return snapshot;
+}
+
+export async function renameSnapshot(snapshot: Snapshot, name: string) {
+  const named = { ...snapshot, name: name.trim().slice(0, 80) || snapshot.name };
+  await writeSnapshot(named);
+  useSnapshots.setState((s) => ({ list: s.list.map((t) => (t.id === snapshot.id ? named : t)) }));
+}
+
+/** Takes a snapshot away; what gives it back is returned. */
+export async function dropSnapshot(snapshot: Snapshot): Promise<() => Promise<void>> {
+  await removeSnapshot(snapshot.id);
+  useSnapshots.setState((s) => ({
+    list: s.list.filter((t) => t.id !== snapshot.id),
+    compare: s.compare?.a === snapshot.id || s.compare?.b === snapshot.id ? null : s.compare,
+  }));
+  return async () => {
+    await writeSnapshot(snapshot);
+    useSnapshots.setState((s) => ({ list: [...s.list, snapshot].sort((a, b) => a.at.localeCompare(b.at)) }));
+  };
+}
+
+/** The work becomes what it was then: one step for undo. */
+export const goBack = (snapshot: Snapshot): boolean => {
+  useSnapshots.setState({ compare: null });
+  return edit((p) => goBackTo(p, snapshot.project));
+};
+
+/** The document that a side of a comparison shows. */
+export function sideOf(side: string | null): Project | null {
+  if (side === null) return useBolt.getState().project;
+  return useSnapshots.getState().list.find((s) => s.id === side)?.project ?? null;
+}
+
+/** Sets the last snapshot against the work as it stands, and shows the other one at each call; null when there is none. */
+export function blink(): boolean {
+  const { compare, list } = useSnapshots.getState();
+  if (compare) {
+    useSnapshots.setState({
+      compare: { ...compare, way: 'blink', shows: compare.shows === 'a' ? 'b' : 'a' },
+    });
+    return true;
+  }
+  const last = list.at(-1);
+  if (!last) return false;
+  useSnapshots.setState({ compare: { a: last.id, b: null, way: 'blink', shows: 'a', wipe: 0.5 } });
+  return true;
+}

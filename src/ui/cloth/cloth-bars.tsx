@@ -1,0 +1,184 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Slider from '@mui/material/Slider';
+import Typography from '@mui/material/Typography';
+import type { ReactNode } from 'react';
+import { useBolt } from '@/state/bolt';
+import { dropProposal, keepProposal, showOffer, useProposal } from '@/state/proposal';
+import { blink, useSnapshots } from '@/state/snapshots';
+import { recutTo, useView } from '@/state/view';
+import MotifPicture from '../parts/motif-picture';
+
+/** A strip of paper at the head of the cloth. */
+function Strip({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <Box
+      role="region"
+      aria-label={label}
+      sx={{
+        position: 'absolute',
+        top: 12,
+        left: '50%',
+        transform: 'translateX(-50%)',
+        width: 'max-content',
+        maxWidth: 'calc(100% - 24px)',
+        bgcolor: 'background.paper',
+        border: 1,
+        borderColor: 'divider',
+        borderRadius: 1,
+        boxShadow: '0 2px 10px rgba(34,26,43,0.18)',
+        px: 1.5,
+        py: 1,
+        display: 'flex',
+        flexWrap: 'wrap',
+        alignItems: 'center',
+        gap: 1,
+      }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** What is proposed, to be kept or dropped; what is compared; what is framed. One at a time. */
+export default function ClothBars() {
+  const proposal = useProposal((s) => s.proposal);
+  const compare = useSnapshots((s) => s.compare);
+  const recut = useView((s) => s.recut);
+  if (proposal) return <ProposalBar />;
+  if (compare) return <CompareBar />;
+  if (recut) return <RecutBar />;
+  return null;
+}
+
+function ProposalBar() {
+  const { proposal, before } = useProposal();
+  const project = useBolt((s) => s.project);
+  if (!proposal || !project) return null;
+  const ground = project.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#fff';
+  const { offers } = proposal;
+  return (
+    <Strip label="Proposal">
+      {offers?.list.map((o, n) => {
+        const motif = project.motifs.find((m) => m.id === o.placed.motif);
+        return (
+          <Button
+            key={o.placed.motif}
+            aria-label={`Offer ${n + 1}: ${motif?.name}`}
+            aria-pressed={offers.shown === n}
+            variant={offers.shown === n ? 'contained' : 'outlined'}
+            onClick={() => showOffer(n)}
+            sx={{ p: 0.5 }}
+          >
+            <MotifPicture motif={o.placed.motif} width={48} height={40} ground={ground} />
+          </Button>
+        );
+      })}
+      <Typography variant="body2" role="status" sx={{ flex: '1 1 220px', maxWidth: 420 }}>
+        {before ? 'This is how it was.' : proposal.says}
+      </Typography>
+      <Button
+        variant="outlined"
+        aria-pressed={before}
+        title="Before and after (B)"
+        onClick={() => useProposal.setState({ before: !before })}
+      >
+        {before ? 'After' : 'Before'}
+      </Button>
+      <Button variant="contained" title="Keep it (Enter)" onClick={keepProposal}>
+        Keep
+      </Button>
+      <Button title="Drop it (Esc)" onClick={dropProposal}>
+        Drop
+      </Button>
+    </Strip>
+  );
+}
+
+function CompareBar() {
+  const { compare, list } = useSnapshots();
+  const width = useView((s) => s.window.width);
+  if (!compare) return null;
+  const name = (side: string | null) =>
+    side === null ? 'the work as it stands' : (list.find((s) => s.id === side)?.name ?? '');
+  const set = (change: Partial<typeof compare>) =>
+    useSnapshots.setState({ compare: { ...compare, ...change } });
+  const cut = compare.way === 'wipe' ? compare.wipe : 0.5;
+  return (
+    <>
+      {compare.way !== 'blink' && (
+        <Box
+          aria-hidden
+          onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+          onPointerMove={(e) => {
+            const box = e.currentTarget.parentElement?.getBoundingClientRect();
+            if (!box || compare.way !== 'wipe' || !e.currentTarget.hasPointerCapture(e.pointerId)) return;
+            set({ wipe: Math.min(1, Math.max(0, (e.clientX - box.left) / box.width)) });
+          }}
+          sx={{
+            position: 'absolute',
+            top: 0,
+            bottom: 0,
+            left: cut * width - 7,
+            width: 14,
+            cursor: compare.way === 'wipe' ? 'ew-resize' : 'default',
+            touchAction: 'none',
+            '&::after': {
+              content: '""',
+              position: 'absolute',
+              left: 6,
+              top: 0,
+              bottom: 0,
+              width: 2,
+              bgcolor: '#221A2B',
+              boxShadow: '0 0 0 1px #fff',
+            },
+          }}
+        />
+      )}
+      <Strip label="Comparison">
+        {compare.way === 'blink' ? (
+          <>
+            <Typography variant="body2" role="status">
+              {compare.shows === 'a' ? 'Before: ' : 'After: '}
+              {name(compare.shows === 'a' ? compare.a : compare.b)}
+            </Typography>
+            <Button variant="contained" title="The other one (B)" onClick={blink}>
+              The other one
+            </Button>
+          </>
+        ) : (
+          <Typography variant="body2" role="status">
+            Left: {name(compare.a)}. Right: {name(compare.b)}.
+          </Typography>
+        )}
+        {compare.way === 'wipe' && (
+          <Slider
+            aria-label="Where the line lies"
+            value={compare.wipe * 100}
+            onChange={(_, v) => set({ wipe: Number(v) / 100 })}
+            sx={{ width: 140, mx: 1 }}
+          />
+        )}
+        <Button onClick={() => useSnapshots.setState({ compare: null })}>Done</Button>
+      </Strip>
+    </>
+  );
+}
+
+function RecutBar() {
+  const project = useBolt((s) => s.project);
+  if (!project) return null;
+  return (
+    <Strip label="Recut">
+      <Typography variant="body2">
+        The block alone. Drag bare cloth to cut it elsewhere; R goes on.
+      </Typography>
+      <Button variant="contained" onClick={() => recutTo(project, null)}>
+        Whole cloth again
+      </Button>
+    </Strip>
+  );
+}

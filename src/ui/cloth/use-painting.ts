@@ -1,0 +1,132 @@
+'use client';
+
+import { type RefObject, useEffect } from 'react';
+import type { Project } from '@/core';
+import { useSprites, wantSprites } from '@/state/arts';
+import { useBolt } from '@/state/bolt';
+import { useGrain, wantGrain } from '@/state/grain';
+import { useProposal } from '@/state/proposal';
+import { type Compare, sideOf, useSnapshots } from '@/state/snapshots';
+import { useView } from '@/state/view';
+import { Painter, type Picture } from './painter';
+import { screenOf } from './screen';
+
+/** How long the zoom must rest before the cloth is painted at its finest again. */
+const REST_MS = 140;
+
+const groundOf = (project: Project) =>
+  (project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0]).colours[0];
+
+/** What the cloth shows: the document, or what is proposed for it. */
+let proposed: { of: Project; placements: unknown; project: Project } | null = null;
+function onShow(project: Project): Project {
+  const { proposal, of, before } = useProposal.getState();
+  if (!proposal || of !== project || before) return project;
+  if (proposed?.of !== project || proposed.placements !== proposal.placements) {
+    proposed = {
+      of: project,
+      placements: proposal.placements,
+      project: { ...project, placements: proposal.placements },
+    };
+  }
+  return proposed.project;
+}
+
+/** Keeps a canvas painted with the cloth, in the frame in which something changed. */
+export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
+  useEffect(() => {
+    const painter = new Painter();
+    const painters = { a: new Painter(), b: new Painter() };
+    let frame = 0;
+    let moving = false;
+    let rest: ReturnType<typeof setTimeout> | undefined;
+
+    const paintSides = (surface: HTMLCanvasElement, compare: Compare, dpr: number) => {
+      const view = useView.getState();
+      const { width } = surface;
+      const cut = compare.way === 'side' ? Math.round(width / 2) : Math.round(width * compare.wipe);
+      const quarter = Math.round(width / 4);
+      const aside = compare.way === 'side' ? quarter : null;
+      const regions: Record<'a' | 'b', Picture['region']> = {
+        a: { x: 0, width: cut, from: aside ?? 0 },
+        b: { x: cut, width: width - cut, from: aside ?? cut },
+      };
+      for (const side of ['a', 'b'] as const) {
+        if (compare.way === 'blink' && compare.shows !== side) continue;
+        const project = sideOf(compare[side]);
+        if (!project) continue;
+        const own = compare[side] === null;
+        const screen = screenOf(project, view, dpr);
+        const sprites = useSprites.getState();
+        painters[side].paint(surface, {
+          project,
+          ground: groundOf(project),
+          sprites: own ? sprites.sprites : sprites[side],
+          screen,
+          held: null,
+          ghosts: false,
+          quick: moving,
+          grain: useGrain.getState()[side]?.tiles,
+          region: compare.way === 'blink' ? undefined : regions[side],
+        });
+        if (moving) continue;
+        wantSprites(project, screen.plan.scale.x, own ? 'sprites' : side);
+        wantGrain(project, screen.plan.scale.x, side);
+      }
+    };
+
+    const paint = () => {
+      frame = 0;
+      const { project } = useBolt.getState();
+      const view = useView.getState();
+      const surface = canvas.current;
+      if (!project || !surface) return;
+      const dpr = devicePixelRatio;
+      const width = Math.round(view.window.width * dpr);
+      const height = Math.round(view.window.height * dpr);
+      if (surface.width !== width || surface.height !== height) Object.assign(surface, { width, height });
+      const { compare } = useSnapshots.getState();
+      if (compare) {
+        paintSides(surface, compare, dpr);
+        return;
+      }
+      const screen = screenOf(project, view, dpr);
+      painter.paint(surface, {
+        project: onShow(project),
+        ground: groundOf(project),
+        sprites: useSprites.getState().sprites,
+        screen,
+        held: view.held,
+        ghosts: view.ghosts,
+        quick: moving,
+        grain: useGrain.getState().now?.tiles,
+      });
+      if (!moving) {
+        wantSprites(project, screen.plan.scale.x);
+        wantGrain(project, screen.plan.scale.x);
+      }
+    };
+    const ask = () => {
+      frame ||= requestAnimationFrame(paint);
+    };
+    const stopRest = useView.subscribe((view, before) => {
+      if (view.zoom === before.zoom) return;
+      moving = true;
+      clearTimeout(rest);
+      rest = setTimeout(() => {
+        moving = false;
+        ask();
+      }, REST_MS);
+    });
+    const stops = [useBolt, useView, useSprites, useProposal, useSnapshots, useGrain].map((store) =>
+      store.subscribe(ask),
+    );
+    ask();
+    return () => {
+      stopRest();
+      clearTimeout(rest);
+      for (const stop of stops) stop();
+      cancelAnimationFrame(frame);
+    };
+  }, [canvas]);
+}

@@ -1,0 +1,239 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import {
+  AGAIN,
+  AGAIN_RULES,
+  type AgainRule,
+  type AgainWhere,
+  addPlacements,
+  againAt,
+  laidAgain,
+  type Project,
+  SYMMETRIES,
+  type Symmetry,
+  setReserves,
+} from '@/core';
+import { stopLongWork } from '@/engine';
+import { edit, useBolt } from '@/state/bolt';
+import { useChecks } from '@/state/checks';
+import { cellOf } from '@/state/hold';
+import { fillPatchNow, proposeSettle, useProposal } from '@/state/proposal';
+import { useView } from '@/state/view';
+import Choice from '../../../parts/choice';
+import { small } from '../../../parts/lengths';
+import NumberField from '../../../parts/number-field';
+import Progress from '../../../parts/progress';
+import { Part } from '../../../parts/tray';
+import Scatter from './scatter';
+
+/** Arranging by measured gaps: scatter, settle, fill, reserve; special places; symmetric working. */
+export default function Arrange() {
+  const project = useBolt((s) => s.project);
+  const busy = useProposal((s) => s.busy);
+  const trouble = useProposal((s) => s.trouble);
+  if (!project) return null;
+  return (
+    <>
+      {busy && <Progress what={busy.what} share={busy.share} onStop={stopLongWork} />}
+      {trouble && (
+        <Typography role="alert" variant="body2" color="error">
+          {trouble} Nothing was changed.
+        </Typography>
+      )}
+      <Part title="Scatter">
+        <Scatter project={project} busy={busy !== null} />
+      </Part>
+      <Part title="Settle">
+        <Settle busy={busy !== null} />
+      </Part>
+      <Part title="Fill a bare patch">
+        <Fill project={project} busy={busy !== null} />
+      </Part>
+      <Part title="Reserve a place">
+        <Reserve project={project} />
+      </Part>
+      <Part title="Same again at">
+        <Again project={project} />
+      </Part>
+      <Part title="Symmetric working">
+        <Symmetric />
+      </Part>
+    </>
+  );
+}
+
+function Settle({ busy }: { busy: boolean }) {
+  const [gap, setGap] = useState(4);
+  return (
+    <>
+      <Typography variant="body2" color="text.secondary" sx={{ mb: 1.75 }}>
+        Moves what is not locked in small steps until the gaps are even. You see it before it is kept.
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <NumberField label="Never nearer than" unit="mm" value={gap} min={0} max={100} onChange={setGap} />
+        <Button variant="outlined" disabled={busy} onClick={() => proposeSettle(gap)}>
+          Settle
+        </Button>
+      </Box>
+    </>
+  );
+}
+
+function Fill({ project, busy }: { project: Project; busy: boolean }) {
+  const report = useChecks((s) => s.report);
+  const [gap, setGap] = useState(4);
+  const patches = report?.findings.filter((f) => f.kind === 'bare-patch') ?? [];
+  const widest = patches[0];
+  return (
+    <>
+      <Typography variant="body2" color="text.secondary" sx={{ mb: 1.75 }}>
+        {widest
+          ? `${patches.length} bare ${patches.length === 1 ? 'patch' : 'patches'}, the widest ${small(widest.widthMm)}. Choose one under Check, or take the widest.`
+          : 'No bare patch on this cloth.'}
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <NumberField label="Clear round it" unit="mm" value={gap} min={0} max={100} onChange={setGap} />
+        <Button variant="outlined" disabled={busy || !widest} onClick={() => fillPatchNow(project, gap)}>
+          Offer fillers
+        </Button>
+      </Box>
+    </>
+  );
+}
+
+function Reserve({ project }: { project: Project }) {
+  const reserving = useView((s) => s.reserving);
+  const [width, setWidth] = useState(40);
+  return (
+    <>
+      <Typography variant="body2" color="text.secondary" sx={{ mb: 1.75 }}>
+        A circle for a motif still to come. Scatter, settle and fill keep out of it.
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <NumberField label="Circle" unit="mm" value={width} min={2} max={1000} onChange={setWidth} />
+        <Button
+          variant={reserving === null ? 'outlined' : 'contained'}
+          onClick={() => useView.setState({ reserving: reserving === null ? width / 2 : null })}
+        >
+          {reserving === null ? 'Press its place' : 'Press the cloth'}
+        </Button>
+        <Button
+          variant="outlined"
+          onClick={() => {
+            const { origin, zoom, window } = useView.getState();
+            const at = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };
+            edit((p) => setReserves(p, [...p.reserves, { id: crypto.randomUUID(), ...at, r: width / 2 }]));
+          }}
+        >
+          In mid view
+        </Button>
+      </Box>
+      {project.reserves.map((r, n) => (
+        <Box key={r.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 1 }}>
+          <Typography variant="body2" sx={{ flex: 1 }}>
+            Reserved {n + 1}: {small(2 * r.r)} wide
+          </Typography>
+          <Button
+            aria-label={`Free reserved place ${n + 1}`}
+            onClick={() =>
+              edit((p) =>
+                setReserves(
+                  p,
+                  p.reserves.filter((q) => q.id !== r.id),
+                ),
+              )
+            }
+          >
+            Free it
+          </Button>
+        </Box>
+      ))}
+    </>
+  );
+}
+
+const RULE_SAYS: Record<AgainRule, string> = {
+  same: 'lying the same',
+  mirrored: 'every second one mirrored',
+  'half-turn': 'every second one half turned',
+  turned: 'each turned on by an equal part',
+};
+
+function Again({ project }: { project: Project }) {
+  const selected = useView((s) => s.selected);
+  const [where, setWhere] = useState<AgainWhere>('centre');
+  const [rule, setRule] = useState<AgainRule>('same');
+  const placed = project.placements.find((p) => p.id === selected[0]);
+  const taken = project.placements.filter((p) => p.motif === placed?.motif && p.id !== placed?.id);
+  const places = placed ? againAt(project.layout, cellOf(project), placed, where, taken) : [];
+  const says = !placed
+    ? 'Take a motif in hand first.'
+    : places.length
+      ? `${places.length} ${places.length === 1 ? 'place is' : 'places are'} free.`
+      : 'The layout itself puts it there already.';
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5 }}>
+      <Choice label="Places" value={where} options={AGAIN} onChange={setWhere} />
+      <Choice
+        label="The others"
+        value={rule}
+        options={RULE_SAYS}
+        onChange={(v) => AGAIN_RULES.includes(v) && setRule(v)}
+      />
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Button
+          variant="outlined"
+          disabled={!places.length}
+          onClick={() => {
+            if (!placed) return;
+            const { sym: _, group: _g, locked: _l, ...plain } = placed;
+            const fresh = places.map((at, k) => ({
+              ...laidAgain(plain, rule, k + 1, places.length + 1),
+              ...at,
+              id: crypto.randomUUID(),
+            }));
+            edit((p) => addPlacements(p, fresh));
+          }}
+        >
+          Lay them
+        </Button>
+        <Typography variant="body2" color="text.secondary">
+          {says}
+        </Typography>
+      </Box>
+    </Box>
+  );
+}
+
+const SYMMETRY_SAYS: Record<Symmetry | 'none', string> = {
+  none: 'off',
+  across: 'one axis, left and right',
+  down: 'one axis, above and below',
+  both: 'two axes',
+  'turn-2': 'turned, 2 times',
+  'turn-3': 'turned, 3 times',
+  'turn-4': 'turned, 4 times',
+  'turn-6': 'turned, 6 times',
+  'turn-8': 'turned, 8 times',
+};
+
+function Symmetric() {
+  const symmetry = useView((s) => s.symmetry);
+  return (
+    <>
+      <Choice
+        label="About the middle of the cell"
+        value={symmetry ?? 'none'}
+        options={SYMMETRY_SAYS}
+        onChange={(v) => useView.setState({ symmetry: SYMMETRIES.find((s) => s === v) ?? null })}
+      />
+      <Typography variant="caption" color="text.secondary">
+        What you lay from now on comes as a set. Move one, and the others follow.
+      </Typography>
+    </>
+  );
+}

@@ -1,0 +1,269 @@
+'use client';
+
+import FlipRounded from '@mui/icons-material/FlipRounded';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import {
+  groupPlacements,
+  type Motif,
+  type Placement,
+  type Project,
+  removePlacements,
+  reorder,
+  setMotif,
+  setPlacements,
+  swapMotif,
+} from '@/core';
+import { edit, useBolt } from '@/state/bolt';
+import { changeSelected, mirrorSelected, select } from '@/state/hold';
+import { useView } from '@/state/view';
+import Choice from '../../../parts/choice';
+import { length, trim } from '../../../parts/lengths';
+import NumberField from '../../../parts/number-field';
+import { Part } from '../../../parts/tray';
+import { another, sizeToFit, tooLarge } from '../another';
+
+/** What is in hand: its numbers, and what can be done with it. */
+export default function InHand() {
+  const project = useBolt((s) => s.project);
+  const selected = useView((s) => s.selected);
+  if (!project) return null;
+  const placed = project.placements.find((p) => p.id === selected[0]);
+  const motif = project.motifs.find((m) => m.id === placed?.motif);
+  if (!placed || !motif) {
+    if (!project.placements.length) return null;
+    return (
+      <Part title="Nothing in hand">
+        <Typography variant="body2" color="text.secondary">
+          Press a motif on the cloth, or N to step through them. Drag to move it, the round grip turns it, a
+          corner grip sizes it. Shift adds to what is in hand.
+        </Typography>
+      </Part>
+    );
+  }
+  const several = selected.length > 1;
+  return (
+    <Part title={several ? `${selected.length} in hand` : `${motif.name}, in hand`}>
+      <Numbers placed={placed} several={several} />
+      <Sizes project={project} placed={placed} motif={motif} />
+      <Acts project={project} placed={placed} selected={selected} />
+      <HowItLies project={project} placed={placed} motif={motif} selected={selected} />
+    </Part>
+  );
+}
+
+/** Numbers of the first in hand; the others go along. */
+function Numbers({ placed, several }: { placed: Placement; several: boolean }) {
+  const together = useView((s) => s.together);
+  return (
+    <>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        {(['x', 'y'] as const).map((axis) => (
+          <NumberField
+            key={axis}
+            label={axis === 'x' ? 'Across' : 'Down'}
+            unit="mm"
+            digits={2}
+            value={placed[axis]}
+            min={-3000}
+            max={3000}
+            disabled={placed.locked}
+            onChange={(v) => changeSelected(axis === 'x' ? { dx: v - placed.x } : { dy: v - placed.y })}
+          />
+        ))}
+        <NumberField
+          label="Turned"
+          unit="°"
+          digits={1}
+          value={placed.angle}
+          min={-360}
+          max={360}
+          step={5}
+          disabled={placed.locked}
+          onChange={(v) => changeSelected({ turn: v - placed.angle })}
+        />
+        <NumberField
+          label="Size"
+          unit="%"
+          digits={1}
+          value={placed.scale * 100}
+          min={2}
+          max={2000}
+          step={2}
+          disabled={placed.locked}
+          onChange={(v) => changeSelected({ grow: v / 100 / placed.scale })}
+        />
+      </Box>
+      {several && (
+        <Box sx={{ mt: 1.5 }}>
+          <Choice
+            label="Turn, size and mirror"
+            value={together ? 'together' : 'each'}
+            options={{ together: 'together, about their middle', each: 'each about its own middle' }}
+            onChange={(v) => useView.setState({ together: v === 'together' })}
+          />
+        </Box>
+      )}
+    </>
+  );
+}
+
+function Sizes({ project, placed, motif }: { project: Project; placed: Placement; motif: Motif }) {
+  const [gap, setGap] = useState(4);
+  const [wrong, setWrong] = useState('');
+  const { unit } = project.brief;
+  const inches = placed.scale / motif.ppi;
+  const says = tooLarge(placed.id) ?? wrong;
+  return (
+    <>
+      <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        Prints {length(motif.width * inches * 25.4, unit)} wide, {length(motif.height * inches * 25.4, unit)}{' '}
+        high
+        {motif.vector ? '.' : `, at ${trim(1 / inches, 0)} ppi.`}
+      </Typography>
+      {says && (
+        <Typography role="status" variant="body2" color="warning.main" sx={{ mt: 0.5 }}>
+          {says}
+        </Typography>
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1.5 }}>
+        <NumberField label="Clear by" unit="mm" value={gap} min={0} max={100} onChange={setGap} />
+        <Button
+          variant="outlined"
+          disabled={placed.locked}
+          onClick={async () => setWrong((await sizeToFit(placed.id, gap)) ?? '')}
+        >
+          Largest fit
+        </Button>
+      </Box>
+    </>
+  );
+}
+
+type ActsProps = { project: Project; placed: Placement; selected: string[] };
+
+function Acts({ project, placed, selected }: ActsProps) {
+  const held = project.placements.filter((p) => selected.includes(p.id));
+  const locked = held.every((p) => p.locked);
+  const grouped = held.some((p) => p.group);
+  const set = (change: Parameters<typeof setPlacements>[1][string]) =>
+    edit((p) => setPlacements(p, Object.fromEntries(selected.map((id) => [id, change]))));
+  const acts: [string, () => void][] = [
+    ['Another', another],
+    ['On top', () => edit((p) => reorder(p, selected, 'top'))],
+    ['Underneath', () => edit((p) => reorder(p, selected, 'bottom'))],
+    [locked ? 'Unlock' : 'Lock', () => set({ locked: locked ? undefined : true })],
+    [
+      'Hide',
+      () => {
+        set({ hidden: true });
+        select([]);
+      },
+    ],
+  ];
+  if (selected.length > 1 || grouped) {
+    acts.push([
+      grouped ? 'Let the group go' : 'Join as a group',
+      () => edit((p) => groupPlacements(p, selected, grouped ? undefined : crypto.randomUUID())),
+    ]);
+  }
+  if (held.some((p) => p.sym)) acts.push(['Free from its set', () => set({ sym: undefined })]);
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.5 }}>
+      <Button
+        variant="outlined"
+        startIcon={<FlipRounded />}
+        disabled={placed.locked}
+        onClick={mirrorSelected}
+      >
+        Mirror
+      </Button>
+      {acts.map(([says, act]) => (
+        <Button key={says} variant="outlined" onClick={act}>
+          {says}
+        </Button>
+      ))}
+      <Button
+        variant="outlined"
+        color="error"
+        disabled={locked}
+        onClick={() => {
+          edit((p) => removePlacements(p, selected));
+          select([]);
+        }}
+      >
+        Take off
+      </Button>
+    </Box>
+  );
+}
+
+const BLEND_SAYS = {
+  normal: 'over it',
+  multiply: 'as a glaze that darkens',
+  screen: 'as a glaze that lightens',
+};
+
+type HowProps = ActsProps & { motif: Motif };
+
+/** Blend and opacity, of what is in hand or of the motif everywhere; finished art in the place of a stand-in. */
+function HowItLies({ project, placed, motif, selected }: HowProps) {
+  const [whose, setWhose] = useState<'these' | 'all'>('these');
+  const all = whose === 'all';
+  const blend = (all ? undefined : placed.blend) ?? motif.blend ?? 'normal';
+  const opacity = (all ? motif.opacity : placed.opacity) ?? 1;
+  const set = (change: Pick<Placement, 'blend' | 'opacity'>) =>
+    edit(
+      (p) =>
+        all
+          ? setMotif(p, motif.id, change)
+          : setPlacements(p, Object.fromEntries(selected.map((id) => [id, change]))),
+      `lies${whose}${selected}`,
+    );
+  const laid = project.placements.filter((p) => p.motif === motif.id);
+  const others = project.motifs.filter((m) => m.id !== motif.id);
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5, mt: 2 }}>
+      <Choice
+        label="Change how it lies for"
+        value={whose}
+        options={{ these: selected.length > 1 ? 'these in hand' : 'this one', all: `every ${motif.name}` }}
+        onChange={setWhose}
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1.5fr 1fr', gap: 1.5 }}>
+        <Choice
+          label="Lies on what is under"
+          value={blend}
+          options={BLEND_SAYS}
+          onChange={(v) => set({ blend: v })}
+        />
+        <NumberField
+          label="Opacity"
+          unit="%"
+          digits={0}
+          step={5}
+          value={opacity * 100}
+          min={2}
+          max={100}
+          onChange={(v) => set({ opacity: v / 100 })}
+        />
+      </Box>
+      {others.length > 0 && (
+        <Choice
+          label={motif.standIn ? 'Swap in finished art' : 'Swap for another motif'}
+          value=""
+          options={{ '': '', ...Object.fromEntries(others.map((m) => [m.id, m.name])) }}
+          onChange={(to) => {
+            const ids = all ? laid.map((p) => p.id) : selected;
+            if (to) edit((p) => swapMotif(p, ids, to));
+          }}
+        />
+      )}
+      <Typography variant="caption" color="text.secondary">
+        A swap keeps place, angle and printed size.
+      </Typography>
+    </Box>
+  );
+}
