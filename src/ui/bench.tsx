@@ -18,11 +18,9 @@ import { keepStrip } from '@/state/strip';
 import { fitCell, HOME, type Step, useView } from '@/state/view';
 import Cloth from './cloth/cloth';
 import ClothBars from './cloth/cloth-bars';
-import Tape, { TAPE_PX } from './cloth/tape';
-import { useScreen } from './cloth/use-screen';
+import Tape, { ScaleText, TAPE_PX } from './cloth/tape';
 import { useKeys } from './keys';
 import Help from './parts/help';
-import { trim } from './parts/lengths';
 import Selvedge, { STEP_NAME } from './parts/selvedge';
 import TopEdge, { TOP_EDGE_PX } from './parts/top-edge';
 import ViewBar from './parts/view-bar';
@@ -47,13 +45,6 @@ const TRAYS: Record<Step, () => React.ReactNode> = {
   send: SendTray,
   log: LogTray,
 };
-
-/** How the screen stands to the print: "true size", "1:4", "3:1". */
-function scaleText(pxPerMm: number, truePxPerMm: number): string {
-  const k = pxPerMm / truePxPerMm;
-  if (Math.abs(k - 1) < 0.01) return 'true size';
-  return k < 1 ? `1:${trim(1 / k, 1)}` : `${trim(k, 1)}:1`;
-}
 
 function useOpen(id: string) {
   const [state, setState] = useState<'opening' | 'open' | 'missing' | 'elsewhere'>('opening');
@@ -126,17 +117,13 @@ export default function Bench({ id }: { id: string }) {
   // A tray is drawn in pieces, so that the hand is not held up by it.
   const shownStep = useDeferredValue(step);
   const trayOpen = useView((s) => s.trayOpen);
-  const window = useView((s) => s.window);
-  const origin = useView((s) => s.origin);
-  const truePx = useView((s) => s.pxPerMm);
   const trouble = useSprites((s) => s.trouble);
-  const screen = useScreen();
   const [help, setHelp] = useState(false);
   useKeys(useCallback(() => setHelp(true), []));
   const wide = useMediaQuery('(min-width:1100px)');
   const phone = useMediaQuery('(max-width:699px)');
   const fitted = useBolt((s) => s.project?.id);
-  const sized = window.width > 0;
+  const sized = useView((s) => s.window.width > 0);
   useEffect(() => {
     const { project: now } = useBolt.getState();
     if (fitted && sized && now) fitCell(now);
@@ -168,7 +155,6 @@ export default function Bench({ id }: { id: string }) {
     );
   }
   const TrayOf = TRAYS[shownStep];
-  const unit = project.brief.unit;
   const tray = (
     <Box
       component="aside"
@@ -199,9 +185,7 @@ export default function Bench({ id }: { id: string }) {
           <Box sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, position: 'relative' }}>
             <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
               <Box sx={{ width: TAPE_PX, flexShrink: 0, height: '100%' }}>
-                {screen && (
-                  <Tape vertical originMm={origin.y} pxPerMm={screen.sy} length={window.height} unit={unit} />
-                )}
+                <Tape vertical />
               </Box>
               <Box sx={{ flex: 1, display: 'flex', position: 'relative', minWidth: 0 }}>
                 <Cloth />
@@ -245,7 +229,7 @@ export default function Bench({ id }: { id: string }) {
                 ...theme.applyStyles('dark', { bgcolor: TAPE.dark }),
               })}
             >
-              {screen && <Tape originMm={origin.x} pxPerMm={screen.sx} length={window.width} unit={unit} />}
+              <Tape />
               <Box
                 data-testid="scale"
                 sx={(theme) => ({
@@ -268,7 +252,7 @@ export default function Bench({ id }: { id: string }) {
                   }),
                 })}
               >
-                {unit}, {screen ? scaleText(screen.sx, truePx) : ''}
+                <ScaleText />
               </Box>
             </Box>
           </Box>

@@ -111,7 +111,7 @@ test('scale: calibrated true size and three sizes in mm', async ({ page }) => {
   await page.getByRole('button', { name: 'Show the cloth at true size' }).click();
   await expect(page.getByTestId('scale')).toContainText('true size');
   const card = await page.getByTestId('card').boundingBox();
-  const scale = Number(await page.getByTestId('cloth').getAttribute('data-px-per-mm'));
+  const scale = Number(await page.getByTestId('overlay').getAttribute('data-px-per-mm'));
   expect((card?.width ?? 0) / scale).toBeCloseTo(53.98, 0);
 });
 

@@ -39,7 +39,7 @@ test('the cloth on screen is the cloth in the file: mean error under one level',
     }),
   );
   const cell = { width: project.brief.widthMm, height: project.brief.heightMm };
-  const pxPerMm = Number(await page.getByTestId('cloth').getAttribute('data-px-per-mm'));
+  const pxPerMm = Number(await page.getByTestId('overlay').getAttribute('data-px-per-mm'));
   const plan = pixelPlan(project.layout, cell, pxPerMm * 25.4);
   // The view is centred on the cell: its middle is the window's middle.
   const origin = {

@@ -59,7 +59,7 @@ test('the whole line: bolt, scan, motifs, half-drop, pin cleared, colourway, fil
 
   // Drag the stray one from 62, 62 to 75, 100, by whichever copy the handles stand on.
   const grip = await page.getByTestId('handles').boundingBox();
-  const scale = Number(await page.getByTestId('cloth').getAttribute('data-px-per-mm'));
+  const scale = Number(await page.getByTestId('overlay').getAttribute('data-px-per-mm'));
   if (!grip) throw new Error('No handles on the cloth.');
   const [cx, cy] = [grip.x + grip.width / 2, grip.y + grip.height - (grip.height - 32) / 2];
   await page.mouse.move(cx, cy);

@@ -20,14 +20,8 @@ export default function Cloth() {
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const grab = useGrab();
-  const screen = useScreen();
-  const project = useBolt((s) => s.project);
-  const step = useView((s) => s.step);
   const hand = useView((s) => s.hand);
   const reserving = useView((s) => s.reserving);
-  const recut = useView((s) => s.recut !== null);
-  const comparing = useSnapshots((s) => s.compare !== null);
-  const proposing = useProposal((s) => s.proposal !== null);
 
   usePainting(canvas);
   useEffect(() => {
@@ -61,7 +55,6 @@ export default function Cloth() {
       aria-label="The cloth. Drag a motif to move it, drag bare cloth to move the view, wheel to zoom. N steps through the motifs."
       tabIndex={0}
       data-testid="cloth"
-      data-px-per-mm={screen?.sx}
       {...grab}
       onDragOver={(e) => {
         if (!e.dataTransfer.types.includes(MOTIF_DRAG)) return;
@@ -94,21 +87,34 @@ export default function Cloth() {
         aria-hidden
         style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
       />
-      {screen && project && (
-        <>
-          <Box
-            component="svg"
-            aria-hidden
-            sx={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
-          >
-            {!recut && !comparing && <Guides screen={screen} project={project} />}
-            <RecutFrame screen={screen} project={project} />
-            <Offered screen={screen} />
-            {step !== 'scale' && !comparing && !proposing && <Handles screen={screen} />}
-          </Box>
-          {step === 'check' && <Pins screen={screen} project={project} />}
-        </>
-      )}
+      <Overlay />
     </Box>
+  );
+}
+
+/** Lines, frames and pins over the cloth; drawn anew whenever the view moves. */
+function Overlay() {
+  const screen = useScreen();
+  const project = useBolt((s) => s.project);
+  const step = useView((s) => s.step);
+  const recut = useView((s) => s.recut !== null);
+  const comparing = useSnapshots((s) => s.compare !== null);
+  const proposing = useProposal((s) => s.proposal !== null);
+  if (!screen || !project) return null;
+  return (
+    <>
+      <svg
+        aria-hidden
+        data-testid="overlay"
+        data-px-per-mm={screen.sx}
+        style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
+      >
+        {!recut && !comparing && <Guides screen={screen} project={project} />}
+        <RecutFrame screen={screen} project={project} />
+        <Offered screen={screen} />
+        {step !== 'scale' && !comparing && !proposing && <Handles screen={screen} />}
+      </svg>
+      {step === 'check' && <Pins screen={screen} project={project} />}
+    </>
   );
 }

@@ -3,11 +3,13 @@
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { type LengthUnit, mmPer } from '@/core';
+import { useBolt } from '@/state/bolt';
+import { useView } from '@/state/view';
+import { trim } from '../parts/lengths';
 import { FIGURES, TAPE } from '../theme/theme';
+import { useScreen } from './use-screen';
 
 export const TAPE_PX = 30;
-
-type Props = { vertical?: boolean; originMm: number; pxPerMm: number; length: number; unit: LengthUnit };
 
 /** Steps in the unit: numbers this far apart, and how many ticks between two of them. */
 function stepsFor(pxPerUnit: number, unit: LengthUnit): { major: number; minor: number } {
@@ -40,41 +42,42 @@ function stepsFor(pxPerUnit: number, unit: LengthUnit): { major: number; minor: 
   return { major, minor };
 }
 
-/** A tailor's tape along the cloth at print scale: numbers in the person's unit, from the cell's corner. */
-export default function Tape({ vertical = false, originMm, pxPerMm, length, unit }: Props) {
-  const pxPerUnit = pxPerMm * mmPer(unit);
+/** Ticks as one path, and the numbers, from the cell's corner, in the person's unit. */
+function Marks({ vertical }: { vertical: boolean }) {
+  const screen = useScreen();
+  const length = useView((s) => (vertical ? s.window.height : s.window.width));
+  const unit = useBolt((s) => s.project?.brief.unit ?? 'cm');
+  if (!screen) return null;
+  const originMm = vertical ? screen.origin.y : screen.origin.x;
+  const pxPerUnit = (vertical ? screen.sy : screen.sx) * mmPer(unit);
   const { major, minor } = stepsFor(pxPerUnit, unit);
   const step = major / minor;
-  const from = Math.ceil(originMm / mmPer(unit) / step);
-  const marks: ReactNode[] = [];
-  for (let k = from; ; k++) {
+  let ticks = '';
+  const numbers: ReactNode[] = [];
+  for (let k = Math.ceil(originMm / mmPer(unit) / step); ; k++) {
     const at = (k * step - originMm / mmPer(unit)) * pxPerUnit;
     if (at > length) break;
     const isMajor = k % minor === 0;
     const long = isMajor ? 12 : k % (minor / 2) === 0 ? 8 : 5;
-    const edge = vertical ? TAPE_PX : 0;
-    marks.push(
-      vertical ? (
-        <line key={k} x1={edge} x2={edge - long} y1={at} y2={at} />
-      ) : (
-        <line key={k} x1={at} x2={at} y1={edge} y2={edge + long} />
-      ),
+    const px = at.toFixed(1);
+    ticks += vertical ? `M${TAPE_PX} ${px}h${-long}` : `M${px} 0v${long}`;
+    if (!isMajor || at <= 14) continue;
+    numbers.push(
+      <text key={k} x={vertical ? 3 : at + 3} y={vertical ? at - 3 : 25} fontSize={vertical ? 10 : 11}>
+        {String(Number((k * step).toFixed(3)))}
+      </text>,
     );
-    if (isMajor && at > 14) {
-      const label = String(Number((k * step).toFixed(3)));
-      marks.push(
-        vertical ? (
-          <text key={`t${k}`} x={3} y={at - 3} fontSize={10}>
-            {label}
-          </text>
-        ) : (
-          <text key={`t${k}`} x={at + 3} y={25} fontSize={11}>
-            {label}
-          </text>
-        ),
-      );
-    }
   }
+  return (
+    <>
+      <path d={ticks} />
+      {numbers}
+    </>
+  );
+}
+
+/** A tailor's tape along the cloth at print scale. */
+export default function Tape({ vertical = false }: { vertical?: boolean }) {
   return (
     <Box
       component="svg"
@@ -86,11 +89,30 @@ export default function Tape({ vertical = false, originMm, pxPerMm, length, unit
         bgcolor: TAPE.light,
         color: '#5d4a12',
         ...theme.applyStyles('dark', { bgcolor: TAPE.dark, color: '#e9d9a4' }),
-        '& line': { stroke: 'currentColor', strokeWidth: 1 },
+        '& path': { stroke: 'currentColor', strokeWidth: 1 },
         '& text': { fill: 'currentColor', fontFamily: FIGURES },
       })}
     >
-      {marks}
+      <Marks vertical={vertical} />
     </Box>
+  );
+}
+
+/** How the screen stands to the print: "true size", "1:4", "3:1". */
+function scaleText(pxPerMm: number, truePxPerMm: number): string {
+  const k = pxPerMm / truePxPerMm;
+  if (Math.abs(k - 1) < 0.01) return 'true size';
+  return k < 1 ? `1:${trim(1 / k, 1)}` : `${trim(k, 1)}:1`;
+}
+
+/** The unit of the tape, and the scale of the view. */
+export function ScaleText() {
+  const screen = useScreen();
+  const truePx = useView((s) => s.pxPerMm);
+  const unit = useBolt((s) => s.project?.brief.unit);
+  return (
+    <>
+      {unit}, {screen ? scaleText(screen.sx, truePx) : ''}
+    </>
   );
 }
