@@ -15,8 +15,8 @@ const MOST_PX = 3000;
 const wanted = new Map<Slot, { key: string; run: () => Promise<Tiles> }>();
 let busy = false;
 
-/** Asks for the grain of a project at a scale (device px per mm); the newest wish wins. */
-export function wantGrain(project: Project, pxPerMm: number, slot: Slot = 'now') {
+/** Asks for the grain of a project for a screen plan of so many ppi; the newest wish wins. */
+export function wantGrain(project: Project, screenPpi: number, slot: Slot = 'now') {
   const { grain, layout, brief } = project;
   if (!grain.on || (!grain.ink && !grain.cloth)) {
     wanted.delete(slot);
@@ -25,8 +25,8 @@ export function wantGrain(project: Project, pxPerMm: number, slot: Slot = 'now')
   }
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
   const ground = rgbOfHex(way.colours[0]);
-  const most = MOST_PX / Math.max(brief.widthMm, brief.heightMm);
-  const ppi = Math.min(pxPerMm, most) * 25.4;
+  const most = (MOST_PX / Math.max(brief.widthMm, brief.heightMm)) * 25.4;
+  const ppi = Math.min(screenPpi, most);
   const key = JSON.stringify([grain, ground, layout, brief.widthMm, brief.heightMm, ppi]);
   if (key === useGrain.getState()[slot]?.key || key === wanted.get(slot)?.key) return;
   const request = { grain, ground, layout, cellMm: cellOf(project), ppi };

@@ -268,9 +268,10 @@ export function useKeys(onHelp: () => void) {
       enqueueSnackbar('Copied. Paste lays it in this bolt or another.');
     };
     const pasted = (e: ClipboardEvent) => {
-      if (isTaken(e) || !useBolt.getState().project) return;
+      const text = e.clipboardData?.getData('text/plain');
+      if (!text || isTaken(e) || !useBolt.getState().project) return;
       e.preventDefault();
-      paste(e.clipboardData?.getData('text/plain') ?? '').then(
+      paste(text).then(
         (n) => n && enqueueSnackbar(`${n} laid from what was copied.`),
         (error) =>
           enqueueSnackbar(error instanceof Error ? error.message : String(error), { variant: 'warning' }),

@@ -1,4 +1,5 @@
 import { test as base, expect, type Page } from '@playwright/test';
+import type { Project } from '../../src/core';
 
 /** Every test also holds that nothing was written to the console as an error, policy violations included. */
 export const test = base.extend<{ quiet: undefined }>({
@@ -34,3 +35,63 @@ export async function fill(page: Page, label: string, value: string) {
 }
 
 export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHaveText('Saved');
+
+/** The document as the shelf keeps it, once it is saved. */
+export async function kept(page: Page, id = 'kite-weather'): Promise<Project> {
+  // An edit shows as being saved in the next frame, and is written within a quarter of a second.
+  await page.waitForTimeout(250);
+  await saved(page);
+  return page.evaluate(async (key) => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const ask = indexedDB.open('hexaplex');
+      ask.onsuccess = () => resolve(ask.result);
+    });
+    const found = await new Promise<{ project: Project }>((resolve) => {
+      const ask = db.transaction('bolts').objectStore('bolts').get(key);
+      ask.onsuccess = () => resolve(ask.result);
+    });
+    db.close();
+    return found.project;
+  }, id);
+}
+
+/** Picks one of a list by its label and the option's name. */
+export async function pick(page: Page, label: string, option: string | RegExp) {
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click();
+  await expect(page.locator('.MuiPopover-root')).toHaveCount(0);
+}
+
+/** Where a place of the cloth, mm, is on the page, px. */
+export async function onScreen(page: Page, x: number, y: number) {
+  const box = await page.getByTestId('overlay').boundingBox();
+  const at = await page.getByTestId('overlay').evaluate(
+    (e, p) => {
+      const s = Number(e.getAttribute('data-px-per-mm'));
+      return {
+        x: (p.x - Number(e.getAttribute('data-left-mm'))) * s,
+        y: (p.y - Number(e.getAttribute('data-top-mm'))) * s,
+      };
+    },
+    { x, y },
+  );
+  return { x: (box?.x ?? 0) + at.x, y: (box?.y ?? 0) + at.y };
+}
+
+/** Puts a document on the shelf as if it had been kept there, and opens it. */
+export async function openKept(page: Page, project: Project) {
+  await page.evaluate(async (doc) => {
+    const db = await new Promise<IDBDatabase>((resolve) => {
+      const ask = indexedDB.open('hexaplex');
+      ask.onsuccess = () => resolve(ask.result);
+    });
+    const tx = db.transaction('bolts', 'readwrite');
+    tx.objectStore('bolts').put({ id: doc.id, project: doc, log: [], changed: new Date().toISOString() });
+    await new Promise<void>((resolve) => {
+      tx.oncomplete = () => resolve();
+    });
+    db.close();
+  }, project);
+  await page.goto(`/bolt/${project.id}`);
+  await expect(page.getByTestId('cloth')).toBeVisible();
+}

@@ -88,15 +88,16 @@ export class Ground {
       best = { ...gap, piece };
       reach = gap.gap;
     };
+    const done = () => reach <= 0 || reach < enough;
     const mine = images[0];
     if (!mine) return null;
     for (const r of this.reserves) {
       this.eachCopy(r, r.r, mine, reach, (at) => {
         offer(toCircle(mine.shape, at, r.r, reach), 'reserve');
-        return reach <= enough;
+        return done();
       });
     }
-    for (let j = -1; j < this.pieces.length && reach > enough; j++) {
+    for (let j = -1; j < this.pieces.length && !done(); j++) {
       const own = j < 0;
       if (j === n && !own) continue;
       const others = own ? images : this.pieces[j].images;
@@ -104,7 +105,7 @@ export class Ground {
         this.eachCopy(other, other.shape.radius, mine, reach, (at) => {
           if (own && k === 0 && isHere(at)) return false;
           offer(gapBetween(mine.shape, other.shape, at, reach), own ? n : j);
-          return reach <= enough;
+          return done();
         });
       }
     }

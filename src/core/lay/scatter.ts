@@ -34,6 +34,8 @@ export type ScatterRules = {
 
 export type Scattered = { placed: Placed[]; cover: number; smallestGapMm: number; spread: number | null };
 
+/** When more than this share finds no place at first, it is not tried again with what is left. */
+const HOPELESS = 0.35;
 /** Places tried for each motif, by round. */
 const TRIES = [36, 140, 320];
 /** A spread of gaps that is even enough to stop at. */
@@ -62,14 +64,19 @@ export function scatter(ground: Ground, rules: ScatterRules, seed: number): Scat
       if (!wanted.length) throw new RangeMessage('Choose at least one motif to scatter, and how many of it.');
       const found = layAll(ground, rules, wanted, random);
       laid = Math.max(laid, found);
+      if (found < wanted.length * (1 - HOPELESS)) throw refused(rules, laid);
       if (found < wanted.length) break;
       const result = scattered(ground, held);
       if (!best || (result.spread ?? 1) < (best.spread ?? 1)) best = result;
     }
     if (best) return best;
   }
+  throw refused(rules, laid);
+}
+
+function refused(rules: ScatterRules, laid: number): RangeMessage {
   const asked = rules.motifs.reduce((s, m) => s + m.count, 0);
-  throw new RangeMessage(
+  return new RangeMessage(
     `${laid} of ${asked} fit with ${rules.minGapMm} mm between them. Ask for a smaller gap, smaller sizes or fewer motifs.`,
   );
 }
@@ -99,6 +106,8 @@ function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: (
       else missed.push(want);
       rules.onProgress?.((0.6 * (wanted.length - left.length + k)) / wanted.length);
     }
+    // Far too many: more of the same would only take longer to say so.
+    if (missed.length > wanted.length * HOPELESS) return wanted.length - missed.length;
     if (missed.length) settle(ground, { minGapMm, locked, passes: 12 });
     left = missed;
   }
@@ -185,8 +194,8 @@ function bestPlace(
         scale,
         mirror: rules.mirror && random() < 0.5,
       };
-      const near = ground.nearest(-1, placed, ROOM_MM, rules.minGapMm);
-      const gap = near?.gap ?? ROOM_MM;
+      const room = Math.max(ROOM_MM, 1.5 * rules.minGapMm);
+      const gap = ground.nearest(-1, placed, room, rules.minGapMm)?.gap ?? room;
       if (gap < rules.minGapMm) continue;
       const worth = gap - 10 * likeness(ground, placed, lead);
       if (worth > most) {

@@ -94,6 +94,7 @@ export const setPlacements = (project: Project, changes: Record<string, Placemen
 export const removePlacements = (project: Project, ids: string[]) =>
   edit(project, (d) => {
     const gone = d.placements.filter((p) => ids.includes(p.id) && !p.locked);
+    if (!gone.length) return;
     const sets = new Set(gone.flatMap((p) => (p.sym ? [p.sym.set] : [])));
     const off = new Set(gone.map((p) => p.id));
     d.placements = d.placements.filter((p) => !off.has(p.id) && !(p.sym && sets.has(p.sym.set)));

@@ -106,7 +106,10 @@ function Overlay() {
       <svg
         aria-hidden
         data-testid="overlay"
+        data-ppi={screen.plan.ppi}
         data-px-per-mm={screen.sx}
+        data-left-mm={screen.origin.x}
+        data-top-mm={screen.origin.y}
         style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
       >
         {!recut && !comparing && <Guides screen={screen} project={project} />}

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import { cellSteps, outlinePath, type Project, repeatBlock, shiftsInto } from '@/core';
 import { cellOf } from '@/state/hold';
-import { useView } from '@/state/view';
+import { type Recut, useView } from '@/state/view';
 import { SURROUND } from '../theme/theme';
 import { Tag } from './handles';
 import { type Screen, toScreen } from './screen';
@@ -98,6 +98,15 @@ export default function Guides({ screen, project }: { screen: Screen; project: P
       {drawnPath.length > 1 && <Stitch points={path(drawnPath)} dash="4 3" />}
     </g>
   );
+}
+
+/** Whether a place of the cloth lies in the framed block, mm. */
+export function insideRecut(project: Project, { at, how }: Recut, p: { x: number; y: number }): boolean {
+  const block = repeatBlock(project.layout, cellOf(project));
+  const u = (p.x - at.x) / block.width;
+  const v = (p.y - at.y) / block.height;
+  if (how === 'diamond') return Math.abs(u - 0.5) + Math.abs(v - 0.5) <= 0.5;
+  return u >= 0 && u <= 1 && v >= 0 && v <= 1;
 }
 
 /** The block alone, cut where it was asked: all else is covered by the surround. */

@@ -147,7 +147,13 @@ export default function Handles({ screen }: { screen: Screen }) {
             <g key={`${line.says}${a.x},${a.y},${b.x},${b.y}`} data-testid="snap-line">
               <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#fff" strokeWidth={3} opacity={0.7} />
               <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#1F6F6B" strokeWidth={1.5} />
-              {line.says && <Tag x={(a.x + b.x) / 2} y={(a.y + b.y) / 2 - 6} text={line.says} />}
+              {line.says && (
+                <Tag
+                  x={a.x === b.x ? a.x : (a.x + b.x) / 2}
+                  y={a.x === b.x ? Math.min(a.y, b.y) - 8 : a.y - 6}
+                  text={line.says}
+                />
+              )}
             </g>
           );
         })}

@@ -9,6 +9,7 @@ import { cellOf, gripSign, letGo, select, snapped, take } from '@/state/hold';
 import { dropProposal, useProposal } from '@/state/proposal';
 import { useSnapshots } from '@/state/snapshots';
 import { type Held, useView, zoomAbout } from '@/state/view';
+import { insideRecut } from './guides';
 import { type Screen, screenOf, toCloth } from './screen';
 
 /** A press that moves less than this many px is a selection. */
@@ -77,7 +78,8 @@ export function useGrab() {
       useView.setState({ reserving: null });
       return;
     }
-    const hit = e.button === 0 && !looking ? hitAt(project, screen, at) : null;
+    const covered = view.recut !== null && !insideRecut(project, view.recut, toCloth(screen, at));
+    const hit = e.button === 0 && !looking && !covered ? hitAt(project, screen, at) : null;
     const drawing = e.button === 0 && !looking && view.hand !== 'move' && !hit;
     if (hit) {
       const { selected } = view;

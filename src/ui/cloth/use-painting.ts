@@ -71,7 +71,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         });
         if (moving) continue;
         wantSprites(project, screen.plan.scale.x, own ? 'sprites' : side);
-        wantGrain(project, screen.plan.scale.x, side);
+        wantGrain(project, screen.plan.ppi, side);
       }
     };
 
@@ -103,7 +103,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       });
       if (!moving) {
         wantSprites(project, screen.plan.scale.x);
-        wantGrain(project, screen.plan.scale.x);
+        wantGrain(project, screen.plan.ppi);
       }
     };
     const ask = () => {
