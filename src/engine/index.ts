@@ -140,5 +140,5 @@ export const settle: Call<'settle'> = (request, minGapMm, onProgress) =>
 export const fillPatch: Call<'fillPatch'> = (...args) => press.run((s) => s.fillPatch(...args));
 export const largestFit: Call<'largestFit'> = (...args) => desk.run((s) => s.largestFit(...args));
 export const evenness: Call<'evenness'> = (...args) => desk.run((s) => s.evenness(...args));
-export const grainTiles: Call<'grain'> = (...args) =>
+export const grainTile: Call<'grain'> = (...args) =>
   desk.run((s) => s.grain(...args)) as ReturnType<Call<'grain'>>;

@@ -64,26 +64,28 @@ export const layServices = {
       return { spread: gapSpread(gaps), smallestMm: gaps.length ? Math.min(...gaps) : null };
     }),
 
-  /** What core lays over ink and cloth, as bitmaps for the screen. */
+  /** What core lays over ink and cloth, both in one, as a bitmap of a block for the screen. */
   grain({ grain, ground, layout, cellMm, ppi }: GrainRequest) {
     const plan = pixelPlan(layout, cellMm, ppi);
     const { width, height } = plan.block;
-    const tile = (layer: 'ink' | 'cloth') => {
-      const asked = grain[layer];
-      if (!asked) return null;
-      const rows = grainRows(asked, plan);
-      const raster = newRaster(width, height);
-      for (let y = 0; y < height; y++) {
-        const row = rows(y);
-        for (let x = 0; x < width; x++) {
-          const shade = layer === 'cloth' ? shadeOf(row[x], asked.amount) : 0;
-          const to = layer === 'cloth' ? [0, 0, 0].fill(shade > 0 ? 255 : 0) : ground;
-          const alpha = layer === 'cloth' ? Math.abs(shade) : wearOf(row[x], asked.amount);
-          raster.data.set([to[0], to[1], to[2], alpha], (y * width + x) * 4);
-        }
+    const ink = grain.ink && grainRows(grain.ink, plan);
+    const cloth = grain.cloth && grainRows(grain.cloth, plan);
+    const raster = newRaster(width, height);
+    for (let y = 0; y < height; y++) {
+      const inkRow = ink?.(y);
+      const clothRow = cloth?.(y);
+      for (let x = 0; x < width; x++) {
+        const wear = inkRow && grain.ink ? wearOf(inkRow[x], grain.ink.amount) / 255 : 0;
+        const shade = clothRow && grain.cloth ? shadeOf(clothRow[x], grain.cloth.amount) / 255 : 0;
+        const over = Math.abs(shade);
+        const alpha = over + wear * (1 - over);
+        if (alpha === 0) continue;
+        const o = (y * width + x) * 4;
+        const white = shade > 0 ? 255 * over : 0;
+        for (let c = 0; c < 3; c++) raster.data[o + c] = (white + ground[c] * wear * (1 - over)) / alpha;
+        raster.data[o + 3] = alpha * 255;
       }
-      return bitmapOf(raster);
-    };
-    return { ink: tile('ink'), cloth: tile('cloth') };
+    }
+    return bitmapOf(raster);
   },
 };

@@ -106,5 +106,5 @@ export type LayRequest = {
   cellMm: Size;
 };
 
-/** A grain as bitmaps of one block on the screen, to lay over the cloth. */
+/** A grain as a bitmap of one block on the screen, to lay over the cloth. */
 export type GrainRequest = { grain: SceneGrain; ground: Rgb; layout: Layout; cellMm: Size; ppi: number };

@@ -1,18 +1,17 @@
 import { create } from 'zustand';
 import { type Project, rgbOfHex } from '../core';
-import { grainTiles } from '../engine';
+import { grainTile } from '../engine';
 import { cellOf } from './hold';
 
-type Tiles = { ink: ImageBitmap | null; cloth: ImageBitmap | null };
 /** The open document, and two states of it that are set against each other. */
 type Slot = 'now' | 'a' | 'b';
-type Kept = { tiles: Tiles; key: string };
+type Kept = { tile: ImageBitmap; key: string };
 export const useGrain = create<Partial<Record<Slot, Kept>>>()(() => ({}));
 
 /** A finer picture of the grain than this is not made for the screen, px of its longer side. */
 const MOST_PX = 3000;
 
-const wanted = new Map<Slot, { key: string; run: () => Promise<Tiles> }>();
+const wanted = new Map<Slot, { key: string; run: () => Promise<ImageBitmap> }>();
 let busy = false;
 
 /** Asks for the grain of a project for a screen plan of so many ppi; the newest wish wins. */
@@ -30,7 +29,7 @@ export function wantGrain(project: Project, screenPpi: number, slot: Slot = 'now
   const key = JSON.stringify([grain, ground, layout, brief.widthMm, brief.heightMm, ppi]);
   if (key === useGrain.getState()[slot]?.key || key === wanted.get(slot)?.key) return;
   const request = { grain, ground, layout, cellMm: cellOf(project), ppi };
-  wanted.set(slot, { key, run: () => grainTiles(request) });
+  wanted.set(slot, { key, run: () => grainTile(request) });
   if (!busy) void make();
 }
 
@@ -40,8 +39,8 @@ async function make() {
     const [slot, { key, run }] = next;
     wanted.delete(slot);
     try {
-      const tiles = await run();
-      useGrain.setState({ [slot]: { tiles, key } });
+      const tile = await run();
+      useGrain.setState({ [slot]: { tile, key } });
     } catch {
       // The worker was ended for other work: the next paint asks again.
     }

@@ -26,7 +26,7 @@ export type Picture = {
   /** The zoom is moving: paint what is ready, at once. */
   quick: boolean;
   /** Grain as it lies on one block, to lay over all. */
-  grain?: { ink: ImageBitmap | null; cloth: ImageBitmap | null };
+  grain?: ImageBitmap;
   /** Part of the canvas to paint, device px; `from`: how far right of the origin the cloth begins there. */
   region?: { x: number; width: number; from: number };
 };
@@ -96,9 +96,7 @@ export class Painter {
       else if (over.length) this.lay(context, 'over', brush, over, window);
     } else this.lay(context, 'whole', brush, all, window);
 
-    for (const tex of [picture.grain?.ink, picture.grain?.cloth]) {
-      if (tex) tile(context, tex, plan.block, window);
-    }
+    if (picture.grain) tile(context, picture.grain, plan.block, window);
     if (picture.ghosts) {
       context.globalAlpha = 0.66;
       context.fillStyle = '#b9b4bd';

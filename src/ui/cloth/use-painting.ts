@@ -66,7 +66,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
           held: null,
           ghosts: false,
           quick: moving,
-          grain: useGrain.getState()[side]?.tiles,
+          grain: useGrain.getState()[side]?.tile,
           region: compare.way === 'blink' ? undefined : regions[side],
         });
         if (moving) continue;
@@ -99,7 +99,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         held: view.held,
         ghosts: view.ghosts,
         quick: moving,
-        grain: useGrain.getState().now?.tiles,
+        grain: useGrain.getState().now?.tile,
       });
       if (!moving) {
         wantSprites(project, screen.plan.scale.x);
