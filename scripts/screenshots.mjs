@@ -28,6 +28,30 @@ for (let n = 0; n < 3; n++) await page.keyboard.press('n');
 await page.keyboard.press('0');
 await shot('lay');
 await page.keyboard.press('Escape');
+await page.getByRole('button', { name: 'Arrange', exact: true }).click();
+await page.getByRole('button', { name: 'Another throw' }).click();
+await page.getByRole('region', { name: 'Proposal' }).waitFor({ timeout: 60000 });
+await shot('arrange');
+await page.keyboard.press('Escape');
+await page.mouse.click(640, 420);
+await page.keyboard.press('Escape');
+await page.keyboard.press('s');
+await page.getByRole('button', { name: 'Another throw' }).click();
+await page.getByRole('button', { name: 'Keep', exact: true }).click({ timeout: 60000 });
+await page.getByRole('button', { name: 'Compare', exact: true }).click();
+await page.getByRole('button', { name: 'Compare', exact: true }).last().click();
+await page.waitForTimeout(1500);
+await shot('compare');
+await page.keyboard.press('Escape');
+await page.keyboard.press('Control+z');
+await page.keyboard.press('d');
+await page
+  .getByText(/Gap spread \d/)
+  .first()
+  .waitFor();
+await shot('layouts');
+await page.keyboard.press('Escape');
+await page.getByRole('button', { name: 'Place', exact: true }).click();
 await page.keyboard.press('4');
 await page.getByRole('button', { name: 'Prove the wrap' }).click();
 await page.getByTestId('wrap-proof').waitFor();

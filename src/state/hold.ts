@@ -87,7 +87,8 @@ export function letGo() {
   useView.setState({ held: null });
   const before = useBolt.getState().project?.placements.find((p) => p.id === selected[0]);
   if (!held || !before) return;
-  if (!edit((project) => setPlacements(project, changesOf(project, held)))) return;
+  const still = held.dx === 0 && held.dy === 0 && held.turn === 0 && held.grow === 1;
+  if (still || !edit((project) => setPlacements(project, changesOf(project, held)))) return;
   // The handles stay on the copy that was held, though its original may have wrapped round.
   const after = useBolt.getState().project?.placements.find((p) => p.id === selected[0]);
   const was = withHeld(before, held);

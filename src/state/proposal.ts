@@ -172,7 +172,7 @@ const pick = (p: Placed | undefined) => (p ? { x: p.x, y: p.y } : {});
 const SPAN = 0.4;
 
 /** Offers up to three fillers for an empty circle. */
-const proposeFill = (patch: Point & { r: number }, gapMm: number) =>
+export const proposeFill = (patch: Point & { r: number }, gapMm: number) =>
   work('Looking for what fits.', async (project) => {
     const request = layRequest(project);
     const fillers = project.motifs

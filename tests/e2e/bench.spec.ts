@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, fill, openDemo, saved, test } from './watch';
+import { expect, fill, LAID, openDemo, saved, test } from './watch';
 
 test('grab, turn, size, mirror, order, undo and redo, by hand and by key', async ({ page }) => {
   await openDemo(page);
@@ -41,9 +41,9 @@ test('grab, turn, size, mirror, order, undo and redo, by hand and by key', async
 
   await page.getByRole('button', { name: 'Mirror' }).click();
   await page.getByRole('button', { name: 'Another' }).click();
-  await expect(page.getByRole('button', { name: 'Lay, 46 placements' })).toBeVisible();
+  await expect(page.getByRole('button', { name: `Lay, ${LAID + 1} placements` })).toBeVisible();
   await page.keyboard.press('Delete');
-  await expect(page.getByRole('button', { name: 'Lay, 45 placements' })).toBeVisible();
+  await expect(page.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
   await saved(page);
 });
 
@@ -132,6 +132,21 @@ test('every step is free of accessibility faults, by day and by night; the shelf
       await page.keyboard.press(String(n));
       expect(await faults(), `step ${n}, ${scheme}`).toEqual([]);
     }
+    await page.keyboard.press('3');
+    for (const part of ['Arrange', 'Cloth', 'Compare']) {
+      await page.getByRole('button', { name: part, exact: true }).click();
+      await page.getByTestId('cloth').focus();
+      await page.keyboard.press(part === 'Cloth' ? 'r' : 's');
+      expect(await faults(), `${part}, ${scheme}`).toEqual([]);
+      await page.keyboard.press('Escape');
+    }
+    await page.keyboard.press('b');
+    expect(await faults(), `before and after, ${scheme}`).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('d');
+    await expect(page.getByText(/Gap spread \d/).first()).toBeVisible();
+    expect(await faults(), `layouts, ${scheme}`).toEqual([]);
+    await page.keyboard.press('Escape');
   }
 });
 

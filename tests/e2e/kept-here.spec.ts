@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { expect, fill, openDemo, saved, test } from './watch';
+import { expect, fill, LAID, openDemo, saved, test } from './watch';
 
 test('nothing leaves the machine: a strict policy on every page, and no request to anyone else', async ({
   page,
@@ -64,9 +64,9 @@ test('the whole of laying by keyboard: from bare cloth to a turned, mirrored, nu
   await page.keyboard.press('Shift+N');
   for (const key of ['a', 't', 't', 'm', 'l', 'Shift+ArrowDown', 'o', 'Shift+O'])
     await page.keyboard.press(key);
-  await expect(page.getByRole('button', { name: 'Lay, 46 placements' })).toBeVisible();
+  await expect(page.getByRole('button', { name: `Lay, ${LAID + 1} placements` })).toBeVisible();
   for (let n = 0; n < 9; n++) await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: 'Lay, 45 placements' })).toBeVisible();
+  await expect(page.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('nudge by 1 px of the print file');
   await page.getByRole('button', { name: 'Night' }).click();

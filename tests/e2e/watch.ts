@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { test as base, expect, type Page } from '@playwright/test';
 import type { Project } from '../../src/core';
 
@@ -16,6 +17,10 @@ export const test = base.extend<{ quiet: undefined }>({
 });
 
 export { expect };
+
+/** How many placements the demo bolt has. */
+export const LAID: number = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')).placements
+  .length;
 
 /** Opens the demo bolt and waits until its motifs are on the cloth. */
 export async function openDemo(page: Page) {

@@ -164,6 +164,11 @@ describe('scatter, settle, fill', () => {
         // Bars have a top: upright or upside down, within the lean.
         const lean = laid.placed.filter((p) => p.motif === 'bar').map((p) => Math.abs(p.angle) % 180);
         expect(lean.filter((a) => a > 10 && a < 170)).toEqual([]);
+        // The same motif is kept apart: farther than half of what an even spread would give.
+        const bars = laid.placed.filter((p) => p.motif === 'bar');
+        const ground = new Ground(layout, cell, outlines);
+        const apart = bars.flatMap((p, n) => bars.slice(n + 1).map((q) => ground.apart(p, q)));
+        expect(Math.min(...apart)).toBeGreaterThan(0.35 * Math.sqrt(ground.cellAreaMm2 / bars.length));
         // By arithmetic alone: no two discs nearer than asked, whatever copy.
         const lattice = latticeOf(layout, cell);
         const discs = laid.placed.filter((p) => p.motif === 'disc');

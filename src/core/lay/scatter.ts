@@ -197,7 +197,7 @@ function bestPlace(
       const room = Math.max(ROOM_MM, 1.5 * rules.minGapMm);
       const gap = ground.nearest(-1, placed, room, rules.minGapMm)?.gap ?? room;
       if (gap < rules.minGapMm) continue;
-      const worth = gap - 10 * likeness(ground, placed, lead);
+      const worth = gap - likeness(ground, placed, lead);
       if (worth > most) {
         most = worth;
         best = placed;
@@ -208,17 +208,18 @@ function bestPlace(
   return null;
 }
 
-/** How near the same motif, or the same leading colour, is: 0 far, 1 and more close by. */
+/** How far apart alike things should be, in shares of the spacing they would have if spread evenly. */
+const APART = { motif: 0.62, lead: 0.45 };
+
+/** How much too near the same motif, or the same leading colour, is: mm of room that it weighs against. */
 function likeness(ground: Ground, placed: Placed, lead: Map<string, number>): number {
-  const far = Math.sqrt(ground.cellAreaMm2) * 0.42;
-  let like = 0;
-  for (let n = 0; n < ground.count; n++) {
-    const other = ground.placed(n);
-    const same =
-      other.motif === placed.motif ? 1 : lead.get(other.motif) === lead.get(placed.motif) ? 0.35 : 0;
-    if (!same) continue;
-    const d = ground.apart(placed, other);
-    if (d < far) like = Math.max(like, same * (1 - d / far) * 3);
-  }
-  return like;
+  const own = lead.get(placed.motif);
+  const laid = Array.from({ length: ground.count }, (_, n) => ground.placed(n));
+  const weigh = (alike: Placed[], share: number, most: number) => {
+    const apart = share * Math.sqrt(ground.cellAreaMm2 / (alike.length + 1));
+    return Math.max(0, ...alike.map((p) => most * (1 - ground.apart(placed, p) / apart)));
+  };
+  const same = laid.filter((p) => p.motif === placed.motif);
+  const coloured = laid.filter((p) => p.motif !== placed.motif && lead.get(p.motif) === own);
+  return weigh(same, APART.motif, 90) + weigh(coloured, APART.lead, 25);
 }

@@ -11,6 +11,7 @@ import { stopLongWork } from '@/engine';
 import { useBolt } from '@/state/bolt';
 import { layKey, proveWrapNow, useChecks } from '@/state/checks';
 import { select } from '@/state/hold';
+import { fillPatchNow } from '@/state/proposal';
 import { centreOn, useView } from '@/state/view';
 import { small, trim } from '../../parts/lengths';
 import Progress from '../../parts/progress';
@@ -177,6 +178,18 @@ export default function CheckTray() {
             >
               Show it
             </Button>
+            {f.kind === 'bare-patch' && (
+              <Button
+                sx={{ mt: 0.75, ml: 0.75 }}
+                aria-label={`Offer fillers for finding ${n + 1}`}
+                onClick={() => {
+                  useView.setState({ finding: n });
+                  fillPatchNow(project);
+                }}
+              >
+                Fill it
+              </Button>
+            )}
           </Box>
         </Box>
       ))}

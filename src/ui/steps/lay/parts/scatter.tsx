@@ -45,6 +45,18 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
   const count = project.motifs.reduce((s, m) => s + sortOf(m.id, m.role).count, 0);
   const kinds = project.motifs.filter((m) => sortOf(m.id, m.role).count > 0).length;
   const set = (change: Partial<typeof rules>) => setRules((r) => ({ ...r, ...change }));
+  const whole = (v: number) => (rules.odd && v > 0 ? 2 * Math.floor(v / 2) + 1 : Math.round(v));
+  /** Another number in all: each keeps its share, and at least one stays of what there was. */
+  const setInAll = (v: number) =>
+    setSorts(
+      Object.fromEntries(
+        project.motifs.map((m) => {
+          const sort = sortOf(m.id, m.role);
+          const share = count ? sort.count / count : 1 / project.motifs.length;
+          return [m.id, { ...sort, count: sort.count || !count ? Math.max(1, whole(v * share)) : 0 }];
+        }),
+      ),
+    );
   const run = (next: number) => {
     setSeed(next);
     const ask: ScatterAsk = {
@@ -64,6 +76,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
   return (
     <Box sx={{ display: 'grid', gap: 1.5 }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <NumberField label="In all" digits={0} value={count} min={1} max={400} onChange={setInAll} />
         <NumberField
           label="Cover"
           unit="%"
@@ -114,7 +127,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
         />
       </Box>
       <Button onClick={() => setOpen(!open)} aria-expanded={open} sx={{ justifySelf: 'start' }}>
-        {open ? 'Fold the motifs' : `Which motifs: ${count} in all, of ${kinds} kinds`}
+        {open ? 'Fold the motifs' : `Which motifs, and how many: ${kinds} kinds`}
       </Button>
       {open &&
         project.motifs.map((m) => {
@@ -133,12 +146,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
                   value={sort.count}
                   min={0}
                   max={60}
-                  onChange={(v) =>
-                    change({
-                      count:
-                        rules.odd && v > 0 && Math.round(v) % 2 === 0 ? Math.round(v) + 1 : Math.round(v),
-                    })
-                  }
+                  onChange={(v) => change({ count: whole(v) })}
                 />
                 <NumberField
                   label="From"

@@ -1,6 +1,8 @@
 'use client';
 
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -70,6 +72,16 @@ export default function About({ motif, picture, sheet, onPage, onSheet, onGone }
         <MenuItem value="top">has a top</MenuItem>
         <MenuItem value="free">turns freely</MenuItem>
       </TextField>
+      <FormControlLabel
+        control={
+          <Checkbox
+            size="small"
+            checked={!!motif.standIn}
+            onChange={(_, on) => set({ standIn: on ? true : undefined })}
+          />
+        }
+        label="a stand-in, to be swapped for finished art"
+      />
       <OriginFields
         origin={{ source: motif.source, permission: motif.permission }}
         onChange={(origin) => set(origin, `origin${motif.id}`)}
