@@ -56,10 +56,21 @@ export class Ground {
     return this.pieces[n].placed;
   }
 
-  private imagesFor(placed: Placed): Image[] {
+  /** Images of a placement; shapes of `like` are used again where it lies the same but for its place. */
+  private imagesFor(placed: Placed, like?: { placed: Placed; images: Image[] }): Image[] {
     const outline = this.outlines.get(placed.motif);
     if (!outline) return [];
-    return imagesOf(placed, this.twin).map((i) => ({ shape: shapeOf(outline, i), x: i.x, y: i.y }));
+    const was = like?.placed;
+    const same =
+      was?.motif === placed.motif &&
+      was.angle === placed.angle &&
+      was.scale === placed.scale &&
+      was.mirror === placed.mirror;
+    return imagesOf(placed, this.twin).map((i, k) => ({
+      shape: (same && like?.images[k].shape) || shapeOf(outline, i),
+      x: i.x,
+      y: i.y,
+    }));
   }
 
   /** Lays a piece on the cloth; its number. */
@@ -67,7 +78,7 @@ export class Ground {
     return this.pieces.push({ placed, images: this.imagesFor(placed) }) - 1;
   }
   set(n: number, placed: Placed) {
-    this.pieces[n] = { placed, images: this.imagesFor(placed) };
+    this.pieces[n] = { placed, images: this.imagesFor(placed, this.pieces[n]) };
   }
   /** Takes the last piece off again. */
   pop() {
@@ -80,7 +91,7 @@ export class Ground {
    * @param enough the search ends once something nearer than this is found.
    */
   nearest(n: number, as?: Placed, within = FAR_MM, enough = 0): Near | null {
-    const images = as ? this.imagesFor(as) : this.pieces[n].images;
+    const images = as ? this.imagesFor(as, this.pieces[n]) : this.pieces[n].images;
     let best: Near | null = null;
     let reach = within;
     const offer = (gap: Gap | null, piece: Near['piece']) => {

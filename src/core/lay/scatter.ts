@@ -108,13 +108,13 @@ function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: (
     }
     // Far too many: more of the same would only take longer to say so.
     if (missed.length > wanted.length * HOPELESS) return wanted.length - missed.length;
-    if (missed.length) settle(ground, { minGapMm, locked, passes: 12 });
+    if (missed.length) settle(ground, { minGapMm, locked, passes: 12, fine: false });
     left = missed;
   }
   if (!left.length) {
     const onProgress = (s: number) => rules.onProgress?.(0.6 + 0.4 * s);
     for (let k = 0; k < 4; k++) {
-      const { after } = settle(ground, { minGapMm, locked, passes: 40, onProgress });
+      const { after } = settle(ground, { minGapMm, locked, passes: 30, fine: k > 0, onProgress });
       if (after === null || after <= EVEN) break;
     }
   }

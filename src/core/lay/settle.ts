@@ -9,6 +9,8 @@ export type SettleOptions = {
   locked: Set<number>;
   /** The most passes over all pieces. Default 60. */
   passes?: number;
+  /** Whether the pieces that are least even are then looked at one by one. Default true. */
+  fine?: boolean;
   onProgress?: (share: number) => void;
 };
 
@@ -37,9 +39,11 @@ export function settle(
   let best = before ?? Number.POSITIVE_INFINITY;
   let kept = gaps.map((_, n) => ground.placed(n));
   let idle = 0;
+  // What is nearly even is only eased; large steps would first make it worse.
+  const stride = Math.min(0.5, 1.5 * (before ?? 1));
   for (let pass = 0; pass < passes && idle < 10; pass++) {
     const mean = Math.max(minGapMm, gaps.reduce((s, g) => s + Math.min(g, 200), 0) / gaps.length);
-    const step = mean * 0.5 * (1 - pass / passes) + 0.05;
+    const step = mean * stride * (1 - pass / passes) + 0.05;
     for (const n of free) {
       const push = pushOn(ground, n, mean, gaps[n]);
       const long = Math.hypot(push.x, push.y);
@@ -67,37 +71,61 @@ export function settle(
     options.onProgress?.((pass + 1) / passes);
   }
   for (const [n, p] of kept.entries()) ground.set(n, p);
-  if (best > ROUGH) easeOutliers(ground, free, minGapMm);
+  if (options.fine ?? true) easeOutliers(ground, free, minGapMm);
   return { before, after: gapSpread(ground.gaps()) };
 }
 
-/** A spread above which single pieces are looked at again. */
-const ROUGH = 0.2;
+/** How many of the least even pieces are looked at again, and in how many directions. */
+const WORST = 5;
+const WAYS = 8;
 
 /** Tries places around the pieces whose gap is farthest from the mean; keeps those that even the whole. */
 function easeOutliers(ground: Ground, free: number[], minGapMm: number) {
-  for (let pass = 0; pass < 3; pass++) {
-    const gaps = ground.gaps();
-    const mean = gaps.reduce((s, g) => s + g, 0) / gaps.length;
-    const off = (n: number) => Math.abs(gaps[n] - mean);
-    const worst = [...free].sort((a, b) => off(b) - off(a)).slice(0, 6);
-    let spread = gapSpread(gaps) ?? 0;
-    for (const n of worst) {
-      for (let k = 0; k < 16; k++) {
-        const was = ground.placed(n);
-        const [t, r] = [(k * Math.PI) / 4, mean * (k < 8 ? 0.5 : 1.4)];
-        ground.set(n, { ...was, x: was.x + Math.cos(t) * r, y: was.y + Math.sin(t) * r });
-        const gap = ground.nearest(n, undefined, mean * 6)?.gap ?? mean * 6;
-        const now = gap < Math.min(minGapMm, gaps[n]) ? null : gapSpread(ground.gaps());
-        if (now !== null && now < spread) {
-          spread = now;
-          gaps[n] = gap;
-        } else ground.set(n, was);
+  let gaps = ground.gaps();
+  const mean = gaps.reduce((s, g) => s + g, 0) / gaps.length;
+  let spread = gapSpread(gaps) ?? 0;
+  const off = (n: number) => Math.abs(gaps[n] - mean);
+  for (let pass = 0; pass < 2; pass++) {
+    for (const n of [...free].sort((a, b) => off(b) - off(a)).slice(0, WORST)) {
+      for (const reach of [0.25, 0.6, 1.4]) {
+        for (let k = 0; k < WAYS; k++) {
+          const was = ground.placed(n);
+          const t = (k * 2 * Math.PI) / WAYS;
+          const touched = neighbours(ground, n, mean);
+          ground.set(n, {
+            ...was,
+            x: was.x + Math.cos(t) * reach * mean,
+            y: was.y + Math.sin(t) * reach * mean,
+          });
+          const far = mean * 8;
+          const gap = ground.nearest(n, undefined, far)?.gap ?? far;
+          if (gap < Math.min(minGapMm, gaps[n])) {
+            ground.set(n, was);
+            continue;
+          }
+          const now = [...gaps];
+          now[n] = gap;
+          for (const m of [...touched, ...neighbours(ground, n, mean)]) {
+            now[m] = ground.nearest(m, undefined, far)?.gap ?? far;
+          }
+          const evened = gapSpread(now) ?? spread;
+          if (evened < spread && Math.min(...now) >= Math.min(minGapMm, Math.min(...gaps))) {
+            spread = evened;
+            gaps = now;
+          } else ground.set(n, was);
+        }
       }
     }
-    if (spread <= ROUGH) return;
   }
 }
+
+/** The pieces whose nearest gap may hang on piece `n`. */
+const neighbours = (ground: Ground, n: number, mean: number) =>
+  new Set(
+    ground
+      .around(n, mean * 2.5)
+      .flatMap((a) => (typeof a.piece === 'number' && a.piece !== n ? [a.piece] : [])),
+  );
 
 /** Which way a piece is pushed by its neighbours, in shares of the mean gap. */
 function pushOn(ground: Ground, n: number, mean: number, own: number): Point {
