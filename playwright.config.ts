@@ -6,7 +6,7 @@ const PORT = 4399;
 export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 180_000,
-  expect: { timeout: 8_000 },
+  expect: { timeout: 30_000 },
   workers: 1,
   use: {
     baseURL: `http://localhost:${PORT}`,

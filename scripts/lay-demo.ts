@@ -198,7 +198,7 @@ if (!best) throw new Error('No throw was made.');
 const lattice = latticeOf(LAYOUT, CELL);
 const placements: Placement[] = best.placed.map(({ motif, angle, scale, mirror, ...at }, i) => ({
   motif,
-  angle: ((((angle + 180) % 360) + 360) % 360) - 180,
+  angle: 180 - ((((180 - angle) % 360) + 360) % 360),
   scale: Math.round(scale * 1000) / 1000,
   mirror,
   ...wrapPoint(lattice, { x: at.x, y: at.y }),

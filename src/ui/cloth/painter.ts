@@ -70,8 +70,9 @@ export class Painter {
     }
     const all = this.placementsOf(picture.project);
     if (picture.quick && !held) {
-      context.imageSmoothingQuality = 'low';
+      context.imageSmoothingEnabled = false;
       tile(context, this.quickBlock(picture, all), plan.block, window);
+      context.imageSmoothingEnabled = true;
     } else if (held) {
       const still = (p: Seen) => !held.ids.includes(p.id);
       const last = all.findLastIndex((p) => !still(p));
