@@ -79,14 +79,14 @@ export async function writeStrip(id: string, strip: Blob): Promise<void> {
   await tx.done;
 }
 
-/** Takes a bolt off the shelf, with its snapshots. */
-export async function removeBolt(id: string): Promise<void> {
+/** Takes a bolt off the shelf with its snapshots, which are given back so that both can be put there again. */
+export async function removeBolt(id: string): Promise<Snapshot[]> {
   const tx = (await db()).transaction(['bolts', 'snapshots'], 'readwrite');
   await tx.objectStore('bolts').delete(id);
-  for (const key of await tx.objectStore('snapshots').index('bolt').getAllKeys(id)) {
-    await tx.objectStore('snapshots').delete(key);
-  }
+  const gone = await tx.objectStore('snapshots').index('bolt').getAll(id);
+  for (const s of gone) await tx.objectStore('snapshots').delete(s.id);
   await tx.done;
+  return gone;
 }
 
 /** Snapshots of a bolt, oldest first; one whose document is not sound is left out. */

@@ -182,10 +182,6 @@ function press(e: KeyboardEvent, project: Project): boolean {
       if (!proposal) return blink();
       useProposal.setState((s) => ({ before: !s.before }));
       return true;
-    case 's':
-    case 'S':
-      void takeSnapshot();
-      return true;
     case 'd':
     case 'D':
       useView.setState((s) => ({ sideBySide: !s.sideBySide }));
@@ -257,7 +253,11 @@ export function useKeys(onHelp: () => void) {
         return;
       }
       if (e.key === '?') onHelp();
-      else if (!press(e, project)) return;
+      else if (e.key === 's' || e.key === 'S') {
+        void takeSnapshot().then(
+          (kept) => kept && enqueueSnackbar(`Kept as ${kept.name}. B shows before and after.`),
+        );
+      } else if (!press(e, project)) return;
       e.preventDefault();
     };
     const copy = (e: ClipboardEvent) => {

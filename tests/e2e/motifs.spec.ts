@@ -3,7 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
-import { expect, fill, LAID, openDemo, saved, test } from './watch';
+import { expect, fill, LAID, laidOf, openDemo, saved, test } from './watch';
 
 async function atMotifs(page: Page) {
   await openDemo(page);
@@ -351,7 +351,7 @@ test('linked: a page opened again and a motif given new art; every placement fol
   await expect(page.getByText('12 on the shelf, all of them laid.')).toBeVisible();
 
   await page.getByRole('button', { name: 'Open Knot' }).click();
-  await expect(room.getByText('laid 7x')).toBeVisible();
+  await expect(room.getByText(`laid ${laidOf('Knot')}x`)).toBeVisible();
   const art = await sharp({ create: { width: 900, height: 500, channels: 4, background: '#00000000' } })
     .composite([
       {
@@ -370,7 +370,7 @@ test('linked: a page opened again and a motif given new art; every placement fol
   await room.getByRole('button', { name: 'Put in 1 motif' }).click();
   const knot = page.getByTestId('motif').filter({ hasText: 'Knot' });
   await expect(knot).toContainText('34 mm x 18 mm');
-  await expect(knot).toContainText('laid 7x');
+  await expect(knot).toContainText(`laid ${laidOf('Knot')}x`);
   await expect(page.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(knot).toContainText('31 mm x 17 mm');

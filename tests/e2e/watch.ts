@@ -18,9 +18,12 @@ export const test = base.extend<{ quiet: undefined }>({
 
 export { expect };
 
-/** How many placements the demo bolt has. */
-export const LAID: number = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')).placements
-  .length;
+const DEMO: Project = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8'));
+
+/** How many placements the demo bolt has, in all and of one motif. */
+export const LAID = DEMO.placements.length;
+export const laidOf = (name: string) =>
+  DEMO.placements.filter((p) => DEMO.motifs.find((m) => m.id === p.motif)?.name === name).length;
 
 /** Opens the demo bolt and waits until its motifs are on the cloth. */
 export async function openDemo(page: Page) {

@@ -9,6 +9,8 @@ import {
   pixelPlan,
   repeatBlock,
   shiftsInto,
+  twinned,
+  twinOf,
   wrapPoint,
 } from '.';
 
@@ -154,5 +156,60 @@ describe('pixel plan', () => {
     expect(() => latticeOf({ kind: 'brick', drop: { p: 3, q: 2 } }, { width: 3, height: 4 })).toThrow(
       /fraction/,
     );
+  });
+});
+
+describe('cells laid differently', () => {
+  const drops = [
+    [1, 2],
+    [1, 3],
+    [2, 3],
+    [2, 5],
+    [0, 1],
+  ] as const;
+  const every = fc.constantFrom('column', 'row') as fc.Arbitrary<'column' | 'row'>;
+  const by = fc.constantFrom('across', 'down', 'half-turn') as fc.Arbitrary<'across' | 'down' | 'half-turn'>;
+
+  test('the repeat block is the smallest upright one: its sides are steps of the lattice, no part of them is', () => {
+    fc.assert(
+      fc.property(anyLayout, fc.constantFrom(...drops), every, by, (layout, [p, q], e, b) => {
+        const full: Layout = { ...layout, drop: { p, q }, alternate: { every: e, by: b } };
+        const cell = { width: 60, height: 120 };
+        const lattice = latticeOf(full, cell);
+        const block = repeatBlock(full, cell);
+        const isStep = (x: number, y: number) => {
+          const w = wrapPoint(lattice, { x, y });
+          return Math.abs(w.x) < 1e-6 && Math.abs(w.y) < 1e-6;
+        };
+        expect(isStep(block.width, 0) && isStep(0, block.height)).toBe(true);
+        const unit = full.kind === 'diamond' ? 0.5 : 1;
+        for (let k = unit; k * cell.width < block.width - 1e-9; k += unit)
+          expect(isStep(k * cell.width, 0)).toBe(false);
+        for (let k = unit; k * cell.height < block.height - 1e-9; k += unit)
+          expect(isStep(0, k * cell.height)).toBe(false);
+      }),
+    );
+  });
+
+  test('the twin lies in the next column or row, as its own mirror or turn: done twice it is a plain step', () => {
+    fc.assert(
+      fc.property(anyCell, every, by, anyPoint, (cell, e, b, p) => {
+        const layout: Layout = { kind: 'straight', drop: { p: 0, q: 1 }, alternate: { every: e, by: b } };
+        const twin = twinOf(layout, cell);
+        if (!twin) throw new Error('No twin.');
+        const laid = { ...p, angle: 30, mirror: false };
+        const twice = twinned(twinned(laid, twin), twin);
+        const w = wrapPoint(latticeOf(layout, cell), { x: twice.x - p.x, y: twice.y - p.y });
+        const near = (v: number, of: number) => Math.min(Math.abs(v), Math.abs(of - v));
+        const area = {
+          width: (e === 'column' ? 2 : 1) * cell.width,
+          height: (e === 'row' ? 2 : 1) * cell.height,
+        };
+        expect(near(w.x, area.width) + near(w.y, area.height)).toBeLessThan(1e-5);
+        expect((((twice.angle - 30) % 360) + 360) % 360).toBeCloseTo(0, 6);
+        expect(twice.mirror).toBe(false);
+      }),
+    );
+    expect(twinOf({ kind: 'brick', drop: { p: 1, q: 2 } }, { width: 1, height: 1 })).toBeNull();
   });
 });

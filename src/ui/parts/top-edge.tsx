@@ -19,6 +19,8 @@ export const TOP_EDGE_PX = 46;
 
 const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved' };
 
+const ALTERNATE_SAYS = { across: 'mirrored', down: 'mirrored down', 'half-turn': 'half turned' } as const;
+
 /** Name, what is on the cloth, undo and redo, the saved state, the colourway on show, help. */
 export default function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) {
   const save = useBolt((s) => s.save);
@@ -74,7 +76,11 @@ export default function TopEdge({ project, onHelp }: { project: Project; onHelp:
         noWrap
         sx={{ flex: 1, display: { xs: 'none', md: 'block' } }}
       >
-        {name}, {size(brief.widthMm, brief.heightMm, brief.unit)}, {Number(brief.ppi.toFixed(1))} ppi
+        {name}
+        {layout.alternate
+          ? `, every other ${layout.alternate.every} ${ALTERNATE_SAYS[layout.alternate.by]}`
+          : ''}
+        , {size(brief.widthMm, brief.heightMm, brief.unit)}, {Number(brief.ppi.toFixed(1))} ppi
       </Typography>
       <Box sx={{ flex: { xs: 1, md: 0 } }} />
       <Typography

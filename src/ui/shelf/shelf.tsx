@@ -8,7 +8,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
-import { type Bolt, listBolts, removeBolt, writeBolt } from '@/shelf';
+import { type Bolt, listBolts, removeBolt, writeBolt, writeSnapshot } from '@/shelf';
 import { beginBolt, layOutDemo, shelfAtStart } from '@/state/bolts';
 import { LAYOUT_NAME, size } from '../parts/lengths';
 
@@ -59,7 +59,7 @@ export default function Shelf() {
     router.push(`/bolt/${await beginBolt(`New bolt ${n}`)}`);
   };
   const takeOff = async (bolt: Bolt) => {
-    await removeBolt(bolt.id);
+    const snapshots = await removeBolt(bolt.id);
     await refresh();
     const key = enqueueSnackbar(`${bolt.project.name} was taken off the shelf.`, {
       action: (
@@ -67,6 +67,7 @@ export default function Shelf() {
           color="inherit"
           onClick={async () => {
             await writeBolt(bolt.project, bolt.log);
+            for (const s of snapshots) await writeSnapshot(s);
             await refresh();
             closeSnackbar(key);
           }}

@@ -30,8 +30,9 @@ export const theme = createTheme({
     },
     dark: {
       palette: {
-        primary: { main: '#D79BC6', contrastText: '#2A0F24' },
-        secondary: { main: '#7CC4BF', contrastText: '#0B2927' },
+        // What is pressed or hovered over stays readable too.
+        primary: { main: '#D79BC6', dark: '#C886B5', contrastText: '#2A0F24' },
+        secondary: { main: '#7CC4BF', dark: '#66B3AD', contrastText: '#0B2927' },
         success: { main: '#7CC4BF' },
         warning: { main: '#E3B25E', contrastText: '#2B1D04' },
         error: { main: '#EE938D' },

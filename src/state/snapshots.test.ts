@@ -1,0 +1,82 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, expect, test } from 'vitest';
+import { addMotifs, addPlacement, motifOf, newProject, removePlacements, setLayout } from '../core';
+import { listSnapshots, removeBolt, writeBolt, writeSnapshot } from '../shelf';
+import { edit, undo, useBolt } from './bolt';
+import {
+  blink,
+  dropSnapshot,
+  goBack,
+  openSnapshots,
+  renameSnapshot,
+  sideOf,
+  takeSnapshot,
+  useSnapshots,
+} from './snapshots';
+
+const motif = motifOf({ id: 'm', name: 'Kite', asset: 'a'.repeat(64), width: 60, height: 30, ppi: 300 });
+const laid = { id: 'a', motif: 'm', x: 5, y: 6, angle: 0, scale: 1, mirror: false };
+let bolt = 0;
+
+beforeEach(async () => {
+  const project = addPlacement(addMotifs(newProject(`bolt${bolt++}`, 'Bolt'), [motif]), laid);
+  useBolt.setState({ project, log: [] });
+  useBolt.temporal.getState().clear();
+  await writeBolt(project, []);
+  await openSnapshots(project.id);
+});
+const now = () => useBolt.getState().project;
+const names = () => useSnapshots.getState().list.map((s) => s.name);
+
+test('states are numbered or named, and are there when the bolt is opened again', async () => {
+  await takeSnapshot();
+  await takeSnapshot('  With a hero ');
+  const third = await takeSnapshot();
+  expect(names()).toEqual(['State 1', 'With a hero', 'State 2']);
+  if (third) await renameSnapshot(third, 'Sent to the mill');
+  await openSnapshots(now()?.id ?? '');
+  expect(names()).toEqual(['State 1', 'With a hero', 'Sent to the mill']);
+  await openSnapshots('another');
+  expect(names()).toEqual([]);
+});
+
+test('going back is one step that can be undone; layout and placements come back, the name of the bolt stays', async () => {
+  const was = now();
+  const state = await takeSnapshot();
+  edit((p) => removePlacements(setLayout(p, { kind: 'brick', drop: { p: 1, q: 3 } }), ['a']));
+  edit((p) => ({ ...p, name: 'Renamed' }));
+  const before = now();
+  if (state) goBack(state);
+  expect(now()).toEqual({ ...was, name: 'Renamed' });
+  undo();
+  expect(now()).toEqual(before);
+});
+
+test('blinking shows the last state and the work by turns; a dropped state ends the comparison and can be put back', async () => {
+  expect(blink()).toBe(false);
+  const state = await takeSnapshot();
+  const was = now();
+  edit((p) => removePlacements(p, ['a']));
+  expect(blink()).toBe(true);
+  const { compare } = useSnapshots.getState();
+  expect(compare?.shows).toBe('a');
+  expect(sideOf(compare?.a ?? null)).toEqual(was);
+  blink();
+  expect(useSnapshots.getState().compare?.shows).toBe('b');
+  expect(sideOf(null)).toBe(now());
+  const putBack = state && (await dropSnapshot(state));
+  expect(useSnapshots.getState().compare).toBeNull();
+  expect(await listSnapshots(now()?.id ?? '')).toEqual([]);
+  await putBack?.();
+  expect(await listSnapshots(now()?.id ?? '')).toEqual([state]);
+});
+
+test('a bolt taken off the shelf takes its states along, and gives them back to be put there again', async () => {
+  const id = now()?.id ?? '';
+  const state = await takeSnapshot();
+  const gone = await removeBolt(id);
+  expect(gone).toEqual([state]);
+  expect(await listSnapshots(id)).toEqual([]);
+  for (const s of gone) await writeSnapshot(s);
+  expect(await listSnapshots(id)).toEqual([state]);
+});
