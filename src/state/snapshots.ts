@@ -26,11 +26,14 @@ export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
   if (!project) return null;
   const { list } = useSnapshots.getState();
   const next = 1 + Math.max(0, ...list.map((s) => Number(/^State (\d+)$/.exec(s.name)?.[1] ?? 0)));
+  // Always later than the one before, so that their order is plain.
+  const last = list.at(-1);
+  const after = last ? Date.parse(last.at) + 1 : 0;
   const snapshot = {
     id: crypto.randomUUID(),
     bolt: project.id,
     name: name.trim().slice(0, 80) || `State ${next}`,
-    at: new Date().toISOString(),
+    at: new Date(Math.max(Date.now(), after)).toISOString(),
     project,
   };
   await writeSnapshot(snapshot);

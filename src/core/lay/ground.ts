@@ -35,16 +35,24 @@ export class Ground {
   readonly lattice: Lattice;
   readonly cellAreaMm2: number;
   private readonly twin: Twin | null;
+  /** Whether a twin lies among the twins of the same neighbours: then what it meets is known already. */
+  private readonly alike: boolean;
+  private readonly reserves: { r: number; places: Point[] }[];
   private pieces: { placed: Placed; images: Image[] }[] = [];
 
   constructor(
     readonly layout: Layout,
     readonly cell: Size,
     readonly outlines: Map<string, Outline>,
-    private readonly reserves: Reserved[] = [],
+    reserves: Reserved[] = [],
   ) {
     this.lattice = latticeOf(layout, cell);
     this.twin = twinOf(layout, cell);
+    this.alike = !this.twin || carriesOntoItself(this.twin, this.lattice);
+    this.reserves = reserves.map(({ x, y, r }) => ({
+      r,
+      places: imagesOf({ x, y, angle: 0, mirror: false }, this.twin),
+    }));
     const { a, b } = this.lattice;
     this.cellAreaMm2 = Math.abs(a.x * b.y - a.y * b.x) / (this.twin ? 2 : 1);
   }
@@ -91,35 +99,22 @@ export class Ground {
    * @param enough the search ends once something nearer than this is found.
    */
   nearest(n: number, as?: Placed, within = FAR_MM, enough = 0): Near | null {
-    const images = as ? this.imagesFor(as, this.pieces[n]) : this.pieces[n].images;
     let best: Near | null = null;
     let reach = within;
-    const offer = (gap: Gap | null, piece: Near['piece']) => {
-      if (!gap || gap.gap >= reach) return;
-      best = { ...gap, piece };
-      reach = gap.gap;
-    };
-    const done = () => reach <= 0 || reach < enough;
-    const mine = images[0];
-    if (!mine) return null;
-    for (const r of this.reserves) {
-      this.eachCopy(r, r.r, mine, reach, (at) => {
-        offer(toCircle(mine.shape, at, r.r, reach), 'reserve');
-        return done();
-      });
-    }
-    for (let j = -1; j < this.pieces.length && !done(); j++) {
-      const own = j < 0;
-      if (j === n && !own) continue;
-      const others = own ? images : this.pieces[j].images;
-      for (const [k, other] of others.entries()) {
-        this.eachCopy(other, other.shape.radius, mine, reach, (at) => {
-          if (own && k === 0 && isHere(at)) return false;
-          offer(gapBetween(mine.shape, other.shape, at, reach), own ? n : j);
-          return done();
-        });
-      }
-    }
+    const images = as ? this.imagesFor(as, this.pieces[n]) : this.pieces[n].images;
+    this.eachMeeting(
+      n,
+      images,
+      true,
+      () => reach,
+      (near) => {
+        if (near.gap < reach) {
+          best = near;
+          reach = near.gap;
+        }
+        return reach <= 0 || reach < enough;
+      },
+    );
     return best;
   }
 
@@ -128,27 +123,58 @@ export class Ground {
    * as it moves, are left out; its own twins are not.
    */
   around(n: number, within: number): Near[] {
-    const [mine] = this.pieces[n].images;
     const out: Near[] = [];
-    if (!mine) return out;
-    for (const [j, { images }] of this.pieces.entries()) {
-      for (const [k, other] of images.entries()) {
-        if (j === n && k === 0) continue;
-        this.eachCopy(other, other.shape.radius, mine, within, (at) => {
-          const gap = gapBetween(mine.shape, other.shape, at, within);
-          if (gap) out.push({ ...gap, piece: j });
-          return false;
-        });
+    this.eachMeeting(
+      n,
+      this.pieces[n].images,
+      false,
+      () => within,
+      (near) => {
+        out.push(near);
+        return false;
+      },
+    );
+    return out;
+  }
+
+  /**
+   * Visits all that lies within reach of the images of piece `n`, until told to end. What a twin meets is told in
+   * the frame of the piece itself: where cells alternate, the two may lie among different neighbours.
+   * @param copies whether its own plain copies count.
+   */
+  private eachMeeting(
+    n: number,
+    images: Image[],
+    copies: boolean,
+    reach: () => number,
+    visit: (near: Near) => boolean,
+  ) {
+    for (const [m, mine] of (this.alike ? images.slice(0, 1) : images).entries()) {
+      const sign = m && this.twin ? this.twin.sign : { x: 1, y: 1 };
+      const meet = (gap: Gap | null, piece: Near['piece']) =>
+        gap ? visit({ gap: gap.gap, to: { x: sign.x * gap.to.x, y: sign.y * gap.to.y }, piece }) : false;
+      for (const { r, places } of this.reserves) {
+        for (const place of places) {
+          const ended = this.eachCopy(place, r, mine, reach(), (at) =>
+            meet(toCircle(mine.shape, at, r, reach()), 'reserve'),
+          );
+          if (ended) return;
+        }
+      }
+      for (let j = -1; j < this.pieces.length; j++) {
+        const own = j < 0;
+        if (!own && j === n) continue;
+        for (const [k, other] of (own ? images : this.pieces[j].images).entries()) {
+          const itself = own && k === m;
+          if (itself && !copies) continue;
+          const ended = this.eachCopy(other, other.shape.radius, mine, reach(), (at) => {
+            if (itself && isHere(at)) return false;
+            return meet(gapBetween(mine.shape, other.shape, at, reach()), own ? n : j);
+          });
+          if (ended) return;
+        }
       }
     }
-    for (const r of this.reserves) {
-      this.eachCopy(r, r.r, mine, within, (at) => {
-        const gap = toCircle(mine.shape, at, r.r, within);
-        if (gap) out.push({ ...gap, piece: 'reserve' });
-        return false;
-      });
-    }
-    return out;
   }
 
   /** Visits the copies of a round thing within reach of an image, as places seen from its middle. */
@@ -197,6 +223,20 @@ export class Ground {
     }
     return area / this.cellAreaMm2;
   }
+}
+
+/** Whether laying all cells as their twins gives the same cloth. */
+function carriesOntoItself({ sign, to }: Twin, lattice: Lattice): boolean {
+  const { a, b } = lattice;
+  const isStep = (x: number, y: number) => {
+    const near = nearestCopy(lattice, { x: 0, y: 0 }, { x, y });
+    return Math.hypot(near.x - x, near.y - y) < 1e-6;
+  };
+  return (
+    isStep(sign.x * a.x, sign.y * a.y) &&
+    isStep(sign.x * b.x, sign.y * b.y) &&
+    isStep(to.x + sign.x * to.x, to.y + sign.y * to.y)
+  );
 }
 
 function toCircle(shape: Shape, at: Point, r: number, within: number): Gap | null {

@@ -1,7 +1,7 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { cellSteps, outlinePath, type Project, repeatBlock, shiftsInto } from '@/core';
+import { imagesOf, latticeOf, outlinePath, type Project, repeatBlock, shiftsInto, twinOf } from '@/core';
 import { cellOf } from '@/state/hold';
 import { type Recut, useView } from '@/state/view';
 import { SURROUND } from '../theme/theme';
@@ -73,27 +73,29 @@ export default function Guides({ screen, project }: { screen: Screen; project: P
       ))}
       <Stitch points={path(outlinePath(guides.outline, layout, cell))} />
       {project.reserves.flatMap((r, n) =>
-        shiftsInto(
-          cellSteps(layout, cell),
-          { x0: r.x - r.r, y0: r.y - r.r, x1: r.x + r.r, y1: r.y + r.r },
-          seen,
-        ).map((s) => {
-          const at = toScreen(screen, { x: r.x + s.x, y: r.y + s.y });
-          return (
-            <g key={`${r.id}${s.x},${s.y}`} data-testid="reserve">
-              <circle
-                cx={at.x}
-                cy={at.y}
-                r={r.r * screen.sx}
-                fill="rgba(31,111,107,0.14)"
-                stroke="#1F6F6B"
-                strokeWidth={1.5}
-                strokeDasharray="3 4"
-              />
-              <Tag x={at.x} y={at.y + 4} text={`reserved ${n + 1}`} />
-            </g>
-          );
-        }),
+        imagesOf({ ...r, angle: 0, mirror: false }, twinOf(layout, cell)).flatMap((place) =>
+          shiftsInto(
+            latticeOf(layout, cell),
+            { x0: place.x - r.r, y0: place.y - r.r, x1: place.x + r.r, y1: place.y + r.r },
+            seen,
+          ).map((s) => {
+            const at = toScreen(screen, { x: place.x + s.x, y: place.y + s.y });
+            return (
+              <g key={`${r.id}${at.x},${at.y}`} data-testid="reserve">
+                <circle
+                  cx={at.x}
+                  cy={at.y}
+                  r={r.r * screen.sx}
+                  fill="rgba(31,111,107,0.14)"
+                  stroke="#1F6F6B"
+                  strokeWidth={1.5}
+                  strokeDasharray="3 4"
+                />
+                <Tag x={at.x} y={at.y + 4} text={`reserved ${n + 1}`} />
+              </g>
+            );
+          }),
+        ),
       )}
       {drawnPath.length > 1 && <Stitch points={path(drawnPath)} dash="4 3" />}
     </g>
