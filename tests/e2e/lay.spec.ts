@@ -464,3 +464,43 @@ test('the cloth at 12 x 12 cells, from edge to edge, from two metres, and by pin
   await fingers('touchEnd', 0);
   await expect.poll(async () => (await scale()) / start).toBeCloseTo(2, 1);
 });
+
+test('glaze, opacity, alternating rows, outline, grain: by their fields, kept, and all undone', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const before = await kept(page);
+  await cloth(page).focus();
+  await page.keyboard.press('n');
+  await pick(page, 'Lies on what is under', 'as a glaze that darkens');
+  await fill(page, 'Opacity', '60');
+  await pick(page, 'Change how it lies for', /^every /);
+  await pick(page, 'Lies on what is under', 'as a glaze that lightens');
+  const laid = await kept(page);
+  const [first] = laid.placements;
+  expect(first).toMatchObject({ blend: 'multiply', opacity: 0.6 });
+  expect(laid.motifs.find((m) => m.id === first.motif)?.blend).toBe('screen');
+
+  await part(page, 'Cloth');
+  const plain = await cloth(page).screenshot();
+  await pick(page, 'Laid differently', 'every other row');
+  await pick(page, 'How', 'half turned');
+  await pick(page, 'Outline', 'an ogee');
+  await pick(page, 'Over the cloth', 'linen');
+  await pick(page, 'Over the ink', 'sponge');
+  await expect(page.getByText('Half-drop, every other row half turned, 12 x 12 in, 300 ppi')).toBeVisible();
+  const now = await kept(page);
+  expect(now.layout.alternate).toEqual({ every: 'row', by: 'half-turn' });
+  expect(now.guides.outline).toBe('ogee');
+  expect([now.grain.ink?.texture, now.grain.cloth?.texture, now.grain.on]).toEqual(['sponge', 'linen', true]);
+  await page.waitForTimeout(1500);
+  const grained = await cloth(page).screenshot();
+  expect(Buffer.compare(plain, grained)).not.toBe(0);
+  await page.getByLabel('on, here and in the files').uncheck();
+  await page.waitForTimeout(500);
+  expect(Buffer.compare(grained, await cloth(page).screenshot())).not.toBe(0);
+
+  const back = page.getByRole('button', { name: 'Undo' });
+  for (let k = 0; k < 20 && (await back.isEnabled()); k++) await back.click();
+  expect(await kept(page)).toEqual(before);
+});
