@@ -37,9 +37,10 @@ export type Scattered = { placed: Placed[]; cover: number; smallestGapMm: number
 /** When more than this share finds no place at first, it is not tried again with what is left. */
 const HOPELESS = 0.35;
 /** Places tried for each motif, by round. */
-const TRIES = [36, 140, 320];
-/** A spread of gaps that is even enough to stop at. */
+const TRIES = [28, 140, 320];
+/** A spread of gaps that is even enough to stop at; one at which settling it further shows no more. */
 const EVEN = 0.2;
+const SETTLED = 0.15;
 /** Above this the whole is laid anew, twice at most, and the evenest kept. */
 const EVEN_ENOUGH = 0.25;
 /** More room than this is not told apart, mm. */
@@ -114,7 +115,7 @@ function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: (
   if (!left.length) {
     const onProgress = (s: number) => rules.onProgress?.(0.6 + 0.4 * s);
     for (let k = 0; k < 4; k++) {
-      const { after } = settle(ground, { minGapMm, locked, passes: 30, fine: k > 0, onProgress });
+      const { after } = settle(ground, { minGapMm, locked, passes: 30, fine: k > 0, enough: SETTLED, onProgress });
       if (after === null || after <= EVEN) break;
     }
   }

@@ -9,6 +9,8 @@ export type SettleOptions = {
   locked: Set<number>;
   /** The most passes over all pieces. Default 60. */
   passes?: number;
+  /** Small steps end once the spread is at most this. Default 0. */
+  enough?: number;
   /** Whether the pieces that are least even are then looked at one by one. Default true. */
   fine?: boolean;
   onProgress?: (share: number) => void;
@@ -32,6 +34,7 @@ export function settle(
 ): { before: number | null; after: number | null } {
   const { minGapMm, locked } = options;
   const passes = options.passes ?? 60;
+  const enough = options.enough ?? 0;
   let gaps = ground.gaps();
   const before = gapSpread(gaps);
   const free = gaps.map((_, n) => n).filter((n) => !locked.has(n));
@@ -41,7 +44,7 @@ export function settle(
   let idle = 0;
   // What is nearly even is only eased; large steps would first make it worse.
   const stride = Math.min(0.5, 1.5 * (before ?? 1));
-  for (let pass = 0; pass < passes && idle < 10; pass++) {
+  for (let pass = 0; pass < passes && idle < 10 && best > enough; pass++) {
     const mean = Math.max(minGapMm, gaps.reduce((s, g) => s + Math.min(g, 200), 0) / gaps.length);
     const step = mean * stride * (1 - pass / passes) + 0.05;
     for (const n of free) {
