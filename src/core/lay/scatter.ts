@@ -115,7 +115,14 @@ function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: (
   if (!left.length) {
     const onProgress = (s: number) => rules.onProgress?.(0.6 + 0.4 * s);
     for (let k = 0; k < 4; k++) {
-      const { after } = settle(ground, { minGapMm, locked, passes: 30, fine: k > 0, enough: SETTLED, onProgress });
+      const { after } = settle(ground, {
+        minGapMm,
+        locked,
+        passes: 30,
+        fine: k > 0,
+        enough: SETTLED,
+        onProgress,
+      });
       if (after === null || after <= EVEN) break;
     }
   }
