@@ -157,9 +157,10 @@ function thrown(seed: number) {
   }
   const placed = () => Array.from({ length: ground.count }, (_, n) => ground.placed(n));
   const bare = () =>
-    findings({ ground: null, motifs: scene, placements: placed() }, LAYOUT, CELL, PPI).findings.flatMap(
-      (f) => (f.kind === 'bare-patch' ? [f] : []),
-    );
+    findings(
+      { ground: null, motifs: scene, placements: placed() },
+      pixelPlan(LAYOUT, CELL, PPI),
+    ).findings.flatMap((f) => (f.kind === 'bare-patch' ? [f] : []));
   const fillers = motifs
     .filter((m) => m.role === 'filler' && m.name !== 'Small cloud')
     .map((m) => ({

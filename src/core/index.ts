@@ -5,6 +5,8 @@ export * from './format';
 export * from './intake';
 export * from './lattice';
 export * from './lay';
+export * from './mend';
+export * from './practice';
 export * from './print';
 export * from './project';
 export * from './raster';

@@ -118,8 +118,20 @@ export const palette = (arts: ArtRequest[], count: number | undefined, load: Ass
     ),
   );
 
-export const check = (request: Parameters<Services['check']>[0], load: AssetLoader) =>
-  withArt('desk', request.arts, load, (s) => s.check(request));
+export const check = (...[request, options, load]: [...Parameters<Services['check']>, AssetLoader]) =>
+  withArt('desk', request.arts, load, (s) => s.check(request, options));
+export const clothMap = (...[request, kind, load]: [...Parameters<Services['clothMap']>, AssetLoader]) =>
+  withArt('desk', request.arts, load, (s) => s.clothMap(request, kind));
+export const mend = (
+  ...[request, options, parts, may, onProgress, load]: [...Parameters<Services['mend']>, AssetLoader]
+) => withArt('press', request.arts, load, (s) => s.mend(request, options, parts, may, proxy(onProgress)));
+export const practise = (
+  ...[request, fault, seed, madeUp, leads, load]: [...Parameters<Services['practise']>, AssetLoader]
+) => withArt('press', request.arts, load, (s) => s.practise(request, fault, seed, madeUp, leads));
+export const takeTile: Call<'takeTile'> = (bytes) => press.run((s) => s.takeTile(bytes));
+export const mendTile: Call<'mendTile'> = (mending) => press.run((s) => s.mendTile(mending));
+export const tileFile = (ppi: number): Promise<Uint8Array<ArrayBuffer>> =>
+  press.run((s) => s.tileFile(ppi) as Promise<Uint8Array<ArrayBuffer>>);
 
 export const proveWrapOf = (
   request: Parameters<Services['proveWrap']>[0],

@@ -74,7 +74,7 @@ test('inks, check and wrap proof over the art that was taken in', () => {
   const inks = services.palette([asset]).map((f) => f.rgb);
   expect(inks).toContainEqual(RED);
   expect(inks).toContainEqual(BLUE);
-  expect(services.check(request([RED, BLUE], null)).cover).toBeGreaterThan(0.1);
+  expect(services.check(request([RED, BLUE], null), {}).cover).toBeGreaterThan(0.1);
   expect(services.proveWrap(request([RED, BLUE], [1, 2, 3]), () => {}).exact).toBe(true);
 });
 
@@ -83,7 +83,7 @@ test('art that was never taken in, and art that is let go, is a plain error', ()
     ...request([RED, BLUE], null),
     arts: [{ motif: 'm', asset: 'f'.repeat(64), ppi: 100, from: [], to: [] }],
   };
-  expect(() => services.check(odd)).toThrow(/not in the worker/);
+  expect(() => services.check(odd, {})).toThrow(/not in the worker/);
   services.letGoOfArt();
   expect(services.missing([asset])).toEqual([asset]);
 });

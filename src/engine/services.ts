@@ -3,7 +3,6 @@ import {
   differingPixels,
   encodePng,
   extractPalette,
-  findings,
   labDistance,
   MM_PER_INCH,
   oklabOf,
@@ -11,33 +10,16 @@ import {
   proveWrap,
   renderBlock,
   rollRaster,
-  type Scene,
   sha256Of,
 } from '../core';
-import {
-  colouredArt,
-  decodeCutOut,
-  drawVectors,
-  hasArt,
-  letGoOfArt,
-  plainArt,
-  putArt,
-  sceneMotif,
-} from './art-store';
+import { colouredArt, decodeCutOut, drawVectors, hasArt, letGoOfArt, plainArt, putArt } from './art-store';
+import { checkServices } from './check-bench';
 import { layServices } from './lay-bench';
 import { pageServices } from './page-bench';
 import { partServices } from './parts-bench';
 import type { ArtRequest, FileProof, Progress, SceneRequest } from './protocol';
+import { sceneOf } from './scene';
 import { bitmapOf } from './surface';
-
-function sceneOf(request: SceneRequest): Scene {
-  return {
-    ground: request.ground,
-    motifs: new Map(request.arts.map((a) => [a.motif, sceneMotif(a)])),
-    placements: request.placements,
-    grain: request.grain,
-  };
-}
 
 /** Everything the workers do. Rasters travel as ImageBitmaps to look at and as PNG bytes to keep. */
 export const services = {
@@ -49,6 +31,7 @@ export const services = {
   ...pageServices,
   ...partServices,
   ...layServices,
+  ...checkServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */
   sprite(request: ArtRequest, longSide: number) {
@@ -58,8 +41,6 @@ export const services = {
   },
 
   palette: (assets: string[], count?: number) => extractPalette(assets.map(plainArt), count),
-
-  check: (request: SceneRequest) => findings(sceneOf(request), request.layout, request.cellMm, request.ppi),
 
   proveWrap: (request: SceneRequest, onProgress: Progress) =>
     proveWrap(sceneOf(request), pixelPlan(request.layout, request.cellMm, request.ppi), onProgress),

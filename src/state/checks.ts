@@ -1,10 +1,24 @@
 import { create } from 'zustand';
-import type { CheckReport, Project, WrapProof } from '../core';
+import {
+  type CheckOptions,
+  type CheckReport,
+  compareFindings,
+  type Finding,
+  type Left,
+  latticeOf,
+  leftAs,
+  leftOvers,
+  type Project,
+  rgbOfHex,
+  type WrapProof,
+} from '../core';
 import { check, proveWrapOf, Stopped } from '../engine';
-import { loadAsset, sceneRequest, spritesBusy } from './arts';
+import { loadAsset, sceneRequest, spritesBusy, useSprites } from './arts';
 
 type ChecksState = {
   report: CheckReport | null;
+  /** The one before it, of the same bolt. */
+  before: CheckReport | null;
   /** The parts of the document that the report speaks of. */
   of: unknown;
   busy: boolean;
@@ -12,16 +26,18 @@ type ChecksState = {
   proving: number | null;
   trouble: string | null;
 };
-export const useChecks = create<ChecksState>()(() => ({
+const NONE = {
   report: null,
+  before: null,
   of: null,
   busy: false,
   proof: null,
   proving: null,
   trouble: null,
-}));
+};
+export const useChecks = create<ChecksState>()(() => NONE);
 
-/** What a check depends on: colours and names do not matter to it. */
+/** What the block in pixels depends on: colours and names do not matter to it. */
 export const layKey = (p: Project) =>
   JSON.stringify([
     p.brief.widthMm,
@@ -32,13 +48,71 @@ export const layKey = (p: Project) =>
     p.motifs.map((m) => [m.asset, m.ppi]),
   ]);
 
+/** What a check depends on beside that: colours on show, what is said of motifs, and how it is to look. */
+export const checkKey = (p: Project) =>
+  JSON.stringify([
+    layKey(p),
+    p.checking,
+    p.reserves,
+    p.motifs.map((m) => [m.permission, m.standIn, m.direction]),
+    p.colourways.find((c) => c.id === p.shown)?.colours,
+  ]);
+
+/** How a bolt is looked over. */
+export function checkOptions(project: Project): CheckOptions {
+  const { sprites } = useSprites.getState();
+  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  return {
+    ...project.checking,
+    leads: new Map(project.motifs.map((m) => [m.id, sprites.get(m.id)?.lead ?? -1])),
+    inks: way.colours.map(rgbOfHex),
+    tops: new Set(project.motifs.filter((m) => m.direction === 'top').map((m) => m.id)),
+    reserves: project.reserves,
+  };
+}
+
+/** Looks a bolt over: what can be measured, and what was left undone. */
+async function look(project: Project): Promise<CheckReport> {
+  const request = sceneRequest(project);
+  const report = await check(request, checkOptions(project), loadAsset);
+  const seen = new Map(request.placements.map((p, n) => [p.id ?? '', report.seen?.[n] ?? 1]));
+  const findings = [...report.findings, ...leftOvers(project.placements, project.motifs, seen)];
+  const looks = (f: Finding) => f.severity === 'look';
+  return { ...report, findings: [...findings.filter(looks), ...findings.filter((f) => !looks(f))] };
+}
+
+/** A finding by its number in the report, and as what it was left, if it was. */
+export type Numbered = { f: Finding; n: number; left?: Left };
+
+/** The findings of a report by what a person did with them. */
+export function sortFindings(project: Project, report: CheckReport | null) {
+  const lattice = latticeOf(project.layout, { width: project.brief.widthMm, height: project.brief.heightMm });
+  const all: Numbered[] = (report?.findings ?? []).map((f, n) => ({
+    f,
+    n,
+    left: leftAs(f, project.left, lattice),
+  }));
+  const open = all.filter((x) => !x.left);
+  return {
+    looks: open.filter((x) => x.f.severity === 'look'),
+    notes: open.filter((x) => x.f.severity === 'note'),
+    left: all.filter((x) => x.left),
+  };
+}
+
+/** What the last change did to the cloth; null before there was one. */
+export const lastChange = () => {
+  const { report, before } = useChecks.getState();
+  return report && before ? compareFindings(before, report) : null;
+};
+
 let wanted: Project | null = null;
 let running = false;
 let timer: ReturnType<typeof setTimeout> | undefined;
 
 /** Checks the newest document once the hand has rested a moment; older answers are dropped. */
 export function wantCheck(project: Project) {
-  if (useChecks.getState().of === layKey(project)) return;
+  if (useChecks.getState().of === checkKey(project)) return;
   wanted = project;
   clearTimeout(timer);
   const start = () => {
@@ -56,8 +130,10 @@ async function run() {
     const project = wanted;
     wanted = null;
     try {
-      const report = await check(sceneRequest(project), loadAsset);
-      if (!wanted) useChecks.setState({ report, of: layKey(project), trouble: null });
+      const report = await look(project);
+      if (!wanted) {
+        useChecks.setState((s) => ({ report, before: s.report, of: checkKey(project), trouble: null }));
+      }
     } catch (error) {
       useChecks.setState({ trouble: error instanceof Error ? error.message : String(error) });
     }
@@ -88,5 +164,5 @@ export async function proveWrapNow(project: Project) {
 export function forgetChecks() {
   wanted = null;
   clearTimeout(timer);
-  useChecks.setState({ report: null, of: null, proof: null, trouble: null });
+  useChecks.setState(NONE);
 }

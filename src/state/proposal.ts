@@ -4,6 +4,7 @@ import {
   FREE_ANGLES,
   latticeOf,
   layPlacements,
+  type MendPart,
   nearestCopy,
   type Offer,
   type Placed,
@@ -24,7 +25,7 @@ import { centreOn, useView } from './view';
 
 /** Something worked out that is shown on the cloth before it is kept. */
 export type Proposal = {
-  kind: 'scatter' | 'settle' | 'fill';
+  kind: 'scatter' | 'settle' | 'fill' | 'mend';
   /** The placements as they would be. */
   placements: Placement[];
   says: string;
@@ -32,6 +33,8 @@ export type Proposal = {
   fresh: string[];
   /** For a patch: what else would do, and which is on show. */
   offers?: { list: Offer[]; shown: number };
+  /** For mending: its parts, which of them are in, and how many each mended. */
+  mends?: { part: MendPart; on: boolean; count: number }[];
 };
 
 type ProposalState = {
@@ -76,9 +79,9 @@ export function layRequest(project: Project): LayRequest {
   };
 }
 
-const leadOf = (motif: string): number => useSprites.getState().sprites.get(motif)?.lead ?? -1;
+export const leadOf = (motif: string): number => useSprites.getState().sprites.get(motif)?.lead ?? -1;
 
-async function work(what: string, run: (project: Project) => Promise<Proposal>) {
+export async function work(what: string, run: (project: Project) => Promise<Proposal>) {
   const { project } = useBolt.getState();
   if (!project) return;
   useProposal.setState({ ...NONE, busy: { what, share: null } });
@@ -94,10 +97,10 @@ async function work(what: string, run: (project: Project) => Promise<Proposal>) 
   }
 }
 
-const onProgress = (share: number) =>
+export const onProgress = (share: number) =>
   useProposal.setState((s) => (s.busy ? { busy: { ...s.busy, share } } : {}));
 
-const newPlacement = ({ motif, x, y, angle, scale, mirror }: Placed): Placement => ({
+export const newPlacement = ({ motif, x, y, angle, scale, mirror }: Placed): Placement => ({
   id: crypto.randomUUID(),
   motif,
   x,
@@ -171,24 +174,28 @@ const pick = (p: Placed | undefined) => (p ? { x: p.x, y: p.y } : {});
 
 const SPAN = 0.4;
 
+/** What may be laid in a patch: all but the heroes, near to the sizes and the angles they are used at. */
+export const fillersOf = (project: Project): Filler[] =>
+  project.motifs
+    .filter((m) => m.role !== 'hero')
+    .map((m): Filler => {
+      const used = project.placements.filter((p) => p.motif === m.id).map((p) => p.scale);
+      const usual = used.length ? used.reduce((s, v) => s + v, 0) / used.length : 0.8;
+      const free = m.direction === 'free';
+      const own = project.placements.filter((p) => p.motif === m.id).map((p) => Math.round(p.angle));
+      return {
+        motif: m.id,
+        lead: leadOf(m.id),
+        scales: [usual * (1 - SPAN), usual, usual * (1 + SPAN)],
+        angles: free ? [...FREE_ANGLES] : own.length ? [...new Set(own)] : [0],
+      };
+    });
+
 /** Offers up to three fillers for an empty circle. */
 export const proposeFill = (patch: Point & { r: number }, gapMm: number) =>
   work('Looking for what fits.', async (project) => {
     const request = layRequest(project);
-    const fillers = project.motifs
-      .filter((m) => m.role !== 'hero')
-      .map((m): Filler => {
-        const used = project.placements.filter((p) => p.motif === m.id).map((p) => p.scale);
-        const usual = used.length ? used.reduce((s, v) => s + v, 0) / used.length : 0.8;
-        const free = m.direction === 'free';
-        const own = project.placements.filter((p) => p.motif === m.id).map((p) => Math.round(p.angle));
-        return {
-          motif: m.id,
-          lead: leadOf(m.id),
-          scales: [usual * (1 - SPAN), usual, usual * (1 + SPAN)],
-          angles: free ? [...FREE_ANGLES] : own.length ? [...new Set(own)] : [0],
-        };
-      });
+    const fillers = fillersOf(project);
     if (!fillers.length)
       throw new RangeMessage('No motif is a filler or a secondary yet: say so under Motifs.');
     const leads = project.motifs.map((m): [string, number] => [m.id, leadOf(m.id)]);
@@ -212,7 +219,7 @@ export function fillPatchNow(project: Project, gapMm?: number): boolean {
   centreOn(nearestCopy(latticeOf(project.layout, cellOf(project)), patch.at, middle));
   void proposeFill(
     { ...patch.at, r: patch.widthMm / 2 },
-    gapMm ?? Math.max(1, Math.round(patch.medianMm * 0.25)),
+    gapMm ?? Math.max(1, Math.round(patch.usualMm * 0.25)),
   );
   return true;
 }

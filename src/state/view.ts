@@ -32,6 +32,20 @@ export type Recut = { at: Point; how: (typeof RECUTS)[number] };
 export const HANDS = ['move', 'rectangle', 'lasso'] as const;
 export type Hand = (typeof HANDS)[number];
 
+/** Ways to look at the cloth that show what a fresh eye would see; `ink`: only the ink in focus. */
+export const EYES = [
+  'plain',
+  'blurred',
+  'grey',
+  'flipped',
+  'upside-down',
+  'silhouettes',
+  'gaps',
+  'neighbours',
+  'ink',
+] as const;
+export type Eye = (typeof EYES)[number];
+
 /** The parts of the Lay tray. */
 export const LAY_PARTS = ['place', 'arrange', 'cloth', 'compare'] as const;
 export type LayPart = (typeof LAY_PARTS)[number];
@@ -67,6 +81,9 @@ type ViewState = {
   /** What of the Lay tray is open. */
   layPart: LayPart;
   ghosts: boolean;
+  eye: Eye;
+  /** Findings are pinned on the cloth. */
+  pins: boolean;
   /** Index of the finding in focus. */
   finding: number | null;
   /** Index of the ink in focus in the Colour step. */
@@ -97,6 +114,8 @@ export const useView = create<ViewState>()(() => ({
   sideBySide: false,
   layPart: 'place',
   ghosts: false,
+  eye: 'plain',
+  pins: true,
   finding: null,
   ink: null,
   pxPerMm: 96 / 25.4,
@@ -180,3 +199,9 @@ export function recutTo(project: Pick<Project, 'brief' | 'layout'>, how: Recut['
   const zoom = inRange(Math.min(window.width / (block.width * 1.12), window.height / (block.height * 1.12)));
   centreOn({ x: at.x + block.width / 2, y: at.y + block.height / 2 }, zoom);
 }
+
+/** How a way of looking turns the picture over: across, down. */
+export const eyeSign = (eye: Eye): Point => ({
+  x: eye === 'flipped' || eye === 'upside-down' ? -1 : 1,
+  y: eye === 'upside-down' ? -1 : 1,
+});

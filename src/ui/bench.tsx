@@ -12,6 +12,7 @@ import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { forgetSprites, useSprites } from '@/state/arts';
 import { holdBolt, openBolt, startAutosave, useBolt } from '@/state/bolt';
 import { forgetChecks, wantCheck } from '@/state/checks';
+import { endLesson } from '@/state/practice';
 import { dropProposal, useProposal } from '@/state/proposal';
 import { openSnapshots } from '@/state/snapshots';
 import { keepStrip } from '@/state/strip';
@@ -86,12 +87,14 @@ function useOpen(id: string) {
     forgetChecks();
     forgetSprites();
     dropProposal();
+    endLesson();
     useView.setState({
       selected: [],
       grip: HOME,
       held: null,
       finding: null,
       ghosts: false,
+      eye: 'plain',
       recut: null,
       reserving: null,
       hand: 'move',

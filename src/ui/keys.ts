@@ -4,12 +4,15 @@ import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
 import { groupPlacements, type Project, pxToMm, removePlacements, reorder, setPlacements } from '@/core';
 import { edit, redo, undo, useBolt } from '@/state/bolt';
+import { sortFindings, useChecks } from '@/state/checks';
 import { copySelected, paste } from '@/state/clipboard';
 import { changeSelected, mirrorSelected, select } from '@/state/hold';
 import { fillPatchNow, keepProposal, useProposal } from '@/state/proposal';
+import { showFinding } from '@/state/show-finding';
 import { blink, takeSnapshot } from '@/state/snapshots';
 import {
   centreOn,
+  EYES,
   fitCell,
   fitWidth,
   HANDS,
@@ -46,6 +49,9 @@ export const KEYS: [keys: string, what: string][] = [
   ['S', 'keep this state as a snapshot'],
   ['D', 'layouts side by side'],
   ['G', 'ghosts: tint the copies'],
+  ['V, Shift V', 'the next way of looking, the one before: blurred, grey, flipped ...'],
+  ['P', 'pins on the cloth, or none'],
+  ['X, Shift X', 'the next finding, the one before'],
   ['R, Shift R', 'recut: the block framed and cut elsewhere; out of it'],
   ['+, -', 'nearer, further'],
   ['0, 9, W', 'the whole cell; true size; the cell from edge to edge'],
@@ -64,6 +70,18 @@ function stepThrough(project: Project, by: 1 | -1) {
   const next = seen[now < 0 ? (by > 0 ? 0 : n - 1) : (now + by + n) % n];
   select([next.id]);
   centreOn(next);
+}
+
+/** Shows the next of what is to be looked at, or the one before; false when there is none. */
+function nextFinding(project: Project, by: 1 | -1): boolean {
+  const { looks, notes } = sortFindings(project, useChecks.getState().report);
+  const all = [...looks, ...notes].map((x) => x.n);
+  if (!all.length) return false;
+  const now = all.indexOf(useView.getState().finding ?? -1);
+  const next = all[now < 0 ? (by > 0 ? 0 : all.length - 1) : (now + by + all.length) % all.length];
+  useView.setState({ step: 'check' });
+  showFinding(project, next);
+  return true;
 }
 
 /** Keys that work on what is in hand. */
@@ -162,6 +180,19 @@ function press(e: KeyboardEvent, project: Project): boolean {
     case 'G':
       useView.setState((s) => ({ ghosts: !s.ghosts }));
       return true;
+    case 'v':
+    case 'V':
+      useView.setState((s) => ({
+        eye: EYES[(EYES.indexOf(s.eye) + (e.shiftKey ? EYES.length - 1 : 1)) % EYES.length],
+      }));
+      return true;
+    case 'p':
+    case 'P':
+      useView.setState((s) => ({ pins: !s.pins }));
+      return true;
+    case 'x':
+    case 'X':
+      return nextFinding(project, e.shiftKey ? -1 : 1);
     case 'n':
     case 'N':
       stepThrough(project, e.shiftKey ? -1 : 1);

@@ -1,127 +1,131 @@
-import {
-  type Layout,
-  nearestCopy,
-  type PixelPlan,
-  type Point,
-  pixelPlan,
-  type Size,
-  wrapPoint,
-} from '../lattice';
-import { CLOTH_PPI, effectivePpi } from '../print';
-import { renderBlock, type Scene } from '../render';
-import { type Circle, emptyCircles, medianRadius } from './bare-patch';
+import type { Rgb } from '../colour';
+import type { PixelPlan } from '../lattice';
+import type { Reserved } from '../lay';
+import type { Scene } from '../render';
+import { type DirectionReport, directionOf } from './direction';
+import { type Evenness, evennessOf } from './evenness';
+import type { Finding } from './finding';
+import { hairlines } from './hairline';
+import { heavySpots } from './heavy';
+import { barePatches } from './holes';
+import { openLanes } from './lanes';
+import { type ClothStyle, type Limits, limitsOf, PRODUCTS, type Product, type Strictness } from './limits';
+import { type Look, lookAt } from './look';
+import { nearTouches } from './near';
+import { likeInks, printLimits } from './print';
+import { rowUps } from './row-up';
+import { slivers } from './sliver';
+import { specksOf } from './specks';
+import { twinsOf } from './twins';
 
-/** Something to look at, with its place on the cloth (mm) and its measures (mm or ppi). */
-export type Finding =
-  | { kind: 'bare-patch'; at: Point; widthMm: number; medianMm: number; limitMm: number }
-  | { kind: 'low-ppi'; at: Point; placement: string; ppi: number; wantedPpi: number; largestScale: number };
-
-/** How many times the median gap a patch may be before it is pointed out: one left-out motif of a grid is 1.64. */
-const BARE_LIMIT = 1.6;
+/** What a check should know beside the scene. All has a default. */
+export type CheckOptions = {
+  style?: ClothStyle;
+  strictness?: Strictness;
+  product?: Product;
+  /** The leading colour of each motif, by a number; -1 or left out: none. */
+  leads?: Map<string, number>;
+  /** The colours on show, ground first. */
+  inks?: Rgb[];
+  /** Motifs that have a top. */
+  tops?: Set<string>;
+  reserves?: Reserved[];
+};
 
 export type CheckReport = {
+  /** What to look at, the weightiest first. */
   findings: Finding[];
   /** Diameter of the middle empty circle, mm; null when there is too little on the cloth to compare. */
   medianGapMm: number | null;
-  /** Diameters of all empty circles, mm, largest first, one for each place on the cloth. */
+  /** Diameters of all empty circles, mm, largest first. */
   gapsMm: number[];
   /** Share of the cloth that is covered by art, 0 to 1. */
   cover: number;
+  evenness: Evenness | null;
+  direction: DirectionReport;
+  limits: Limits;
+  /** Share of each placement that stays in sight, in the scene's order. */
+  seen: number[];
 };
 
-/** Long side of the picture that is searched, px. */
-const CHECK_PX = 768;
-/** Alpha from which a pixel counts as covered. */
-const COVERED = 64;
-
-/** A plan of the same cloth, coarse enough to search quickly. */
-function checkingPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan {
-  const full = pixelPlan(layout, cellMm, ppi);
-  const long = Math.max(full.block.width, full.block.height);
-  return long <= CHECK_PX ? full : pixelPlan(layout, cellMm, (ppi * CHECK_PX) / long);
-}
-
 /**
- * Looks the cloth over. The scene's ground is ignored; art is what is not clear.
- * @param cellMm the cell in mm, as in the brief; `ppi` the print ppi.
+ * Looks a cloth over, for all that can be measured on it.
+ * @param plan at print ppi. @param look when it was measured already.
  * @returns findings in order of weight; nothing to compare gives none, never NaN.
  */
-export function findings(scene: Scene, layout: Layout, cellMm: Size, ppi: number): CheckReport {
-  const plan = checkingPlan(layout, cellMm, ppi);
-  const raster = renderBlock({ ...scene, ground: null, grain: undefined }, plan);
-  const { width, height } = raster;
-  const occupied = new Uint8Array(width * height);
-  let covered = 0;
-  for (let p = 0; p < occupied.length; p++) {
-    if (raster.data[p * 4 + 3] >= COVERED) {
-      occupied[p] = 1;
-      covered++;
-    }
-  }
-  const circles = onePerPlace(emptyCircles(occupied, width, height), plan);
-  const mm = (px: number) => px / plan.scale.x;
-  const enough = circles.length >= 3 && scene.placements.length >= 2;
-  // Slots between touching motifs are no gaps; the median is of those the eye reads as room. The bar hangs on
-  // the upper quarter, not on the largest: one great hole must not hide the others.
-  const upper = circles[Math.floor(circles.length / 4)];
-  const rooms = circles.filter((c) => c.r >= upper.r * 0.4);
-  const median = medianRadius(rooms);
-  const limit = BARE_LIMIT * median;
-  const bare: Finding[] = enough
-    ? rooms
-        .filter((c) => c.r > limit && mm(2 * c.r) > 4)
-        .slice(0, 8)
-        .map((c) => ({
-          kind: 'bare-patch',
-          at: wrapPoint(latticeMm(plan), { x: c.x / plan.scale.x, y: c.y / plan.scale.y }),
-          widthMm: mm(2 * c.r),
-          medianMm: mm(2 * median),
-          limitMm: mm(2 * limit),
-        }))
-    : [];
+export function findings(
+  scene: Scene,
+  plan: PixelPlan,
+  options: CheckOptions = {},
+  look?: Look,
+): CheckReport {
+  const { style = 'even', strictness = 'usual', product = 'cloth' } = options;
+  const limits = limitsOf(style, strictness);
+  const seen = look ?? lookAt(scene, plan, options.reserves);
+  const leads = options.leads ?? new Map();
+  const inks = options.inks ?? [];
+  const bare = barePatches(seen, limits);
+  const direction = directionOf(scene.placements, options.tops ?? new Set());
+  const all: Finding[] = [
+    ...hairlines(seen, plan),
+    ...bare,
+    ...openLanes(seen, limits),
+    ...rowUps(seen, limits),
+    ...heavySpots(seen, limits, bare),
+    ...nearTouches(seen, limits, PRODUCTS[product].gapMm),
+    ...twinsOf(seen, limits, leads),
+    ...printLimits(seen, product),
+    ...slivers(seen, limits),
+    ...specks(seen),
+    ...direction.findings,
+    ...likeInks(inks, scene.placements[0] ?? { x: 0, y: 0 }),
+  ];
+  const { rooms, picture } = seen;
+  const covered = picture.labels.reduce((s, l) => s + (l < 0 ? 0 : 1), 0);
   return {
-    findings: [...bare, ...lowPpi(scene)],
-    medianGapMm: enough ? mm(2 * median) : null,
-    gapsMm: enough ? rooms.map((c) => mm(2 * c.r)) : [],
-    cover: covered / occupied.length,
+    findings: [...all.filter((f) => f.severity === 'look'), ...all.filter((f) => f.severity === 'note')],
+    medianGapMm: rooms && seen.mm(2 * rooms.median),
+    gapsMm: rooms ? rooms.rooms.map((c) => seen.mm(2 * c.r)) : [],
+    cover: covered / picture.labels.length,
+    evenness: evennessOf(seen, leads, inks),
+    direction: direction.report,
+    limits,
+    seen: Array.from(picture.seen, (v, k) => v / Math.max(1, picture.drawn[k])),
   };
 }
 
-function lowPpi(scene: Scene): Finding[] {
-  return scene.placements.flatMap((p) => {
+/** One finding for all motifs with specks about them. */
+function specks({ scene }: Look): Finding[] {
+  const with1 = scene.placements.filter((p) => {
     const art = scene.motifs.get(p.motif);
-    if (!art) return [];
-    const ppi = effectivePpi(art.ppi, p.scale);
-    if (ppi >= CLOTH_PPI - 0.5) return [];
-    const largestScale = art.ppi / CLOTH_PPI;
-    return [
-      {
-        kind: 'low-ppi',
-        at: { x: p.x, y: p.y },
-        placement: p.id ?? '',
-        ppi,
-        wantedPpi: CLOTH_PPI,
-        largestScale,
-      } as const,
-    ];
+    return art && specksOf(art) > 0;
   });
+  if (!with1.length) return [];
+  const kinds = [...new Set(with1.map((p) => p.motif))];
+  const count = kinds.reduce((s, motif) => s + specksOf(scene.motifs.get(motif)!), 0);
+  return [
+    {
+      kind: 'left-over',
+      severity: 'note',
+      at: { x: with1[0].x, y: with1[0].y },
+      placements: with1.map((p) => p.id ?? ''),
+      what: 'specks',
+      count,
+    },
+  ];
 }
 
-const latticeMm = (plan: PixelPlan) => {
-  const { a, b } = plan.lattice;
-  const { x, y } = plan.scale;
-  return { a: { x: a.x / x, y: a.y / y }, b: { x: b.x / x, y: b.y / y } };
-};
-
-/** A block may hold several cells: the same circle in each is one place. */
-function onePerPlace(circles: Circle[], plan: PixelPlan): Circle[] {
-  const kept: Circle[] = [];
-  for (const c of circles) {
-    const again = kept.some((k) => {
-      const near = nearestCopy(plan.lattice, k, c);
-      return Math.abs(k.r - c.r) < 1.5 && Math.hypot(near.x - c.x, near.y - c.y) < 3;
-    });
-    if (!again) kept.push(c);
-  }
-  return kept;
+/** What became of a cloth between two reports: the score, and what is to be looked at, less what was. */
+export function compareFindings(before: CheckReport, after: CheckReport) {
+  const count = (r: CheckReport, kind: Finding['kind']) => r.findings.filter((f) => f.kind === kind).length;
+  const kinds = [...new Set([...before.findings, ...after.findings].map((f) => f.kind))];
+  return {
+    score: before.evenness && after.evenness ? after.evenness.score - before.evenness.score : null,
+    looks:
+      after.findings.filter((f) => f.severity === 'look').length -
+      before.findings.filter((f) => f.severity === 'look').length,
+    kinds: kinds
+      .map((kind) => ({ kind, change: count(after, kind) - count(before, kind) }))
+      .filter((k) => k.change !== 0),
+  };
 }

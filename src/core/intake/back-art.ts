@@ -31,7 +31,7 @@ export function backArt(
   const closed = bridgePx > 0 ? closeGaps(shape, w, h, bridgePx / 2) : shape;
   tidyMask(closed, w, h, { speckPx: 0, fillHoles: true });
   const outside = closed.map((v) => (v ? 0 : 1));
-  const depth = distanceTo(outside, w, h, false);
+  const depth = distanceTo(outside, w, h);
   const out = newRaster(width, height);
   let filled = 0;
   for (let y = 0; y < height; y++) {
@@ -52,10 +52,10 @@ export function backArt(
 
 /** Closing by a disc: grown by r, then shrunk by r. */
 function closeGaps(shape: Uint8Array, width: number, height: number, r: number): Uint8Array {
-  const near = distanceTo(shape, width, height, false);
+  const near = distanceTo(shape, width, height);
   const rest = new Uint8Array(shape.length);
   for (let p = 0; p < rest.length; p++) rest[p] = near[p] <= r ? 0 : 1;
-  const away = distanceTo(rest, width, height, false);
+  const away = distanceTo(rest, width, height);
   const out = new Uint8Array(shape.length);
   for (let p = 0; p < out.length; p++) out[p] = shape[p] || away[p] > r ? 1 : 0;
   return out;

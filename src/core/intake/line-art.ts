@@ -34,7 +34,7 @@ export function fillUnderInk(
   for (let p = 0; p < line.length; p++) line[p] = darkness(white.data, p * 4) > INK ? 1 : 0;
   tidyMask(line, width, height, { speckPx, fillHoles: false });
   // Lines grown by half the gap meet across it; what they took is given back to the regions beside them.
-  const near = distanceTo(line, width, height, false);
+  const near = distanceTo(line, width, height);
   const barrier = line.map((_, p) => (near[p] <= bridgePx / 2 ? 1 : 0));
   const labels = new Int32Array(width * height);
   const open = line.map((on) => (on ? 0 : 1));
@@ -111,7 +111,7 @@ function middlesOf(
 ): Region[] {
   const regions: Region[] = Array.from({ length: count }, () => ({ x: 0, y: 0, area: 0 }));
   const best = new Float64Array(count);
-  const depth = distanceTo(line, width, height, false);
+  const depth = distanceTo(line, width, height);
   for (let p = 0; p < labels.length; p++) {
     if (labels[p] < 1 || line[p]) continue;
     const n = labels[p] - 1;

@@ -41,8 +41,11 @@ const apart = (a: Box, b: Box, dx: number, dy: number) =>
     Math.max(0, b.y0 + dy - a.y1, a.y0 - b.y1 - dy),
   );
 
-/** The gap between two shapes and the step from the first's nearest point to the second's. */
-export type Gap = { gap: number; to: Point };
+/**
+ * The gap between two shapes: `from`, the first's nearest point seen from its middle, and `to`, the step from there to
+ * the second's. Both are nothing where they overlap.
+ */
+export type Gap = { gap: number; from: Point; to: Point };
 
 /**
  * The smallest distance between the edges of two shapes, mm; 0 when they overlap. Exact for the polygons, less
@@ -54,6 +57,7 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
   if (Math.hypot(at.x, at.y) - a.radius - b.radius >= within + a.slack + b.slack) return null;
   const slack = a.slack + b.slack;
   let best = within + slack;
+  let from: Point = { x: 0, y: 0 };
   let to: Point = { x: 0, y: 0 };
   const nearest = (p: Float64Array, q: Float64Array, box: Box, dx: number, dy: number, sign: number) => {
     for (let i = 0; i < p.length; i += 2) {
@@ -77,7 +81,9 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
             const long = (bx - ax) ** 2 + (by - ay) ** 2;
             const t =
               long > 0 ? Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / long)) : 0;
-            to = { x: sign * (ax + t * (bx - ax) - x), y: sign * (ay + t * (by - ay) - y) };
+            const on = { x: ax + t * (bx - ax), y: ay + t * (by - ay) };
+            from = sign > 0 ? { x: p[i], y: p[i + 1] } : on;
+            to = { x: sign * (on.x - x), y: sign * (on.y - y) };
           }
         }
         ax = bx;
@@ -91,12 +97,12 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
       const far = apart(a.boxes[m], b.boxes[n], at.x, at.y);
       if (far >= best && !(far === 0 && best === 0)) continue;
       met = true;
-      if (far === 0 && overlap(ring, other, b.boxes[n], at)) return { gap: 0, to: { x: 0, y: 0 } };
+      if (far === 0 && overlap(ring, other, b.boxes[n], at)) return { gap: 0, from, to: { x: 0, y: 0 } };
       nearest(ring, other, b.boxes[n], at.x, at.y, 1);
       nearest(other, ring, a.boxes[m], -at.x, -at.y, -1);
     }
   }
-  return met && best < within + slack ? { gap: Math.max(0, best - slack), to } : null;
+  return met && best < within + slack ? { gap: Math.max(0, best - slack), from, to } : null;
 }
 
 /** Whether two rings share any of the plane; the second, with its box, is moved by `at`. */

@@ -44,12 +44,12 @@ export class Ground {
     readonly layout: Layout,
     readonly cell: Size,
     readonly outlines: Map<string, Outline>,
-    reserves: Reserved[] = [],
+    private readonly reserved: Reserved[] = [],
   ) {
     this.lattice = latticeOf(layout, cell);
     this.twin = twinOf(layout, cell);
     this.alike = !this.twin || carriesOntoItself(this.twin, this.lattice);
-    this.reserves = reserves.map(({ x, y, r }) => ({
+    this.reserves = reserved.map(({ x, y, r }) => ({
       r,
       places: imagesOf({ x, y, angle: 0, mirror: false }, this.twin),
     }));
@@ -79,6 +79,26 @@ export class Ground {
       x: i.x,
       y: i.y,
     }));
+  }
+
+  /** The same cloth with other things laid on it. */
+  like(placements: Placed[]): Ground {
+    const other = new Ground(this.layout, this.cell, this.outlines, this.reserved);
+    for (const p of placements) other.add(p);
+    return other;
+  }
+
+  /** How far a placement reaches from its middle along a direction, and against it, mm. */
+  reach(placed: Placed, { x, y }: Point): { low: number; high: number } {
+    let [low, high] = [0, 0];
+    for (const ring of this.imagesFor(placed)[0]?.shape.rings ?? []) {
+      for (let i = 0; i < ring.length; i += 2) {
+        const t = ring[i] * x + ring[i + 1] * y;
+        low = Math.min(low, t);
+        high = Math.max(high, t);
+      }
+    }
+    return { low, high };
   }
 
   /** Lays a piece on the cloth; its number. */
@@ -121,8 +141,9 @@ export class Ground {
   /**
    * Every neighbour of a piece within reach: how far, and the step from edge to edge. Its own copies, which move
    * as it moves, are left out; its own twins are not.
+   * @param among only these pieces are looked at.
    */
-  around(n: number, within: number): Near[] {
+  around(n: number, within: number, among?: Set<number>): Near[] {
     const out: Near[] = [];
     this.eachMeeting(
       n,
@@ -133,6 +154,7 @@ export class Ground {
         out.push(near);
         return false;
       },
+      among,
     );
     return out;
   }
@@ -148,11 +170,19 @@ export class Ground {
     copies: boolean,
     reach: () => number,
     visit: (near: Near) => boolean,
+    among?: Set<number>,
   ) {
     for (const [m, mine] of (this.alike ? images.slice(0, 1) : images).entries()) {
       const sign = m && this.twin ? this.twin.sign : { x: 1, y: 1 };
       const meet = (gap: Gap | null, piece: Near['piece']) =>
-        gap ? visit({ gap: gap.gap, to: { x: sign.x * gap.to.x, y: sign.y * gap.to.y }, piece }) : false;
+        gap
+          ? visit({
+              gap: gap.gap,
+              from: { x: sign.x * gap.from.x, y: sign.y * gap.from.y },
+              to: { x: sign.x * gap.to.x, y: sign.y * gap.to.y },
+              piece,
+            })
+          : false;
       for (const { r, places } of this.reserves) {
         for (const place of places) {
           const ended = this.eachCopy(place, r, mine, reach(), (at) =>
@@ -163,7 +193,7 @@ export class Ground {
       }
       for (let j = -1; j < this.pieces.length; j++) {
         const own = j < 0;
-        if (!own && j === n) continue;
+        if (!own && (j === n || (among && !among.has(j)))) continue;
         for (const [k, other] of (own ? images : this.pieces[j].images).entries()) {
           const itself = own && k === m;
           if (itself && !copies) continue;

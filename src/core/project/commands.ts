@@ -1,8 +1,17 @@
 import type { Draft } from 'immer';
+import type { Left } from '../check';
 import { hexOfRgb, labDistance, oklabOf, type Rgb, rgbOfHex } from '../colour';
 import { type Layout, wrapPoint } from '../lattice';
 import { edit, latticeMm } from './edit';
-import { type Brief, type Colourway, type Motif, type Project, SCALE, type Sheet } from './schema';
+import {
+  type Brief,
+  type Checking,
+  type Colourway,
+  type Motif,
+  type Project,
+  SCALE,
+  type Sheet,
+} from './schema';
 
 export const rename = (project: Project, name: string) =>
   edit(project, (d) => {
@@ -164,4 +173,20 @@ export const removeColourway = (project: Project, id: string) =>
 export const showColourway = (project: Project, id: string) =>
   edit(project, (d) => {
     d.shown = id;
+  });
+
+/** How the cloth is looked over from now on. */
+export const setChecking = (project: Project, change: Partial<Checking>) =>
+  edit(project, (d) => {
+    Object.assign(d.checking, change);
+  });
+
+/** Leaves a finding as it is, with a note of why; or takes that back by its id. */
+export const leaveFinding = (project: Project, left: Left) =>
+  edit(project, (d) => {
+    d.left.push({ ...left, note: left.note.trim().slice(0, 200) });
+  });
+export const takeUpAgain = (project: Project, id: string) =>
+  edit(project, (d) => {
+    d.left = d.left.filter((l) => l.id !== id);
   });

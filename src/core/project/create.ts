@@ -15,6 +15,8 @@ export function newProject(id: string, name: string): Project {
     reserves: [],
     grain: { ink: null, cloth: null, on: true },
     guides: { outline: 'cell', columns: 0, rows: 0 },
+    checking: { style: 'even', strictness: 'usual', product: 'cloth' },
+    left: [],
     inks: [{ id: 'ground', name: 'Ground', hex: '#f4ecdc' }],
     colourways: [{ id: 'base', name: 'First colourway', colours: ['#f4ecdc'] }],
     shown: 'base',

@@ -5,6 +5,7 @@ export { openProject } from './open';
 export * from './placements';
 export {
   type Brief,
+  type Checking,
   type Colourway,
   draftSchema,
   type Grain,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CLOTH_STYLES, FINDING_KINDS, PRODUCTS, type Product, STRICTNESS } from '../check';
 import { type IntakeSettings, PAGE_TOO_LARGE, PART_KINDS, pageFits } from '../intake';
 import { OUTLINES } from '../lattice';
 import { SYMMETRIES } from '../lay';
@@ -170,6 +171,21 @@ const guidesSchema = z.object({
   rows: z.number().int().min(0).max(48),
 });
 
+/** How the cloth is looked over, and what was looked at and is left as it is. */
+const checkingSchema = z.object({
+  style: z.enum(CLOTH_STYLES),
+  strictness: z.enum(STRICTNESS),
+  product: z.enum(Object.keys(PRODUCTS) as [Product, ...Product[]]),
+});
+const leftSchema = z.object({
+  id,
+  kind: z.enum(FINDING_KINDS),
+  x: z.number().min(-1e5).max(1e5),
+  y: z.number().min(-1e5).max(1e5),
+  placements: z.array(id).max(2000),
+  note: z.string().max(200),
+});
+
 const inkSchema = z.object({ id, name, hex });
 /** One colour for each ink, in the same order, ground first. */
 const colourwaySchema = z.object({ id, name, colours: z.array(hex).min(1).max(64) });
@@ -187,6 +203,8 @@ export const projectSchema = z
     reserves: z.array(reserveSchema).max(60, 'A cell keeps up to 60 reserved places.').default([]),
     grain: grainSchema.default({ ink: null, cloth: null, on: true }),
     guides: guidesSchema.default({ outline: 'cell', columns: 0, rows: 0 }),
+    checking: checkingSchema.default({ style: 'even', strictness: 'usual', product: 'cloth' }),
+    left: z.array(leftSchema).max(400, 'A bolt keeps up to 400 findings as left.').default([]),
     /** Ink 0 is the ground; the others are the colours in the art, as drawn. */
     inks: z.array(inkSchema).min(1).max(64),
     colourways: z.array(colourwaySchema).min(1).max(60),
@@ -225,6 +243,7 @@ export type Placement = Project['placements'][number];
 export type Reserve = Project['reserves'][number];
 export type Grain = Project['grain'];
 export type Guides = Project['guides'];
+export type Checking = Project['checking'];
 export type Ink = Project['inks'][number];
 export type Colourway = Project['colourways'][number];
 export type LogEntry = z.infer<typeof logEntrySchema>;

@@ -1,8 +1,6 @@
 /**
  * Exact squared Euclidean distance to the nearest set pixel, two passes of lower envelopes of parabolas
- * (Felzenszwalb and Huttenlocher, "Distance transforms of sampled functions", 2012). On the torus each
- * line is cut at its smallest value, where no parabola from across the cut can matter more than its own,
- * and the line is run over one and a half turns so that the wrap is exact.
+ * (Felzenszwalb and Huttenlocher, "Distance transforms of sampled functions", 2012).
  */
 
 const FAR = 1e20;
@@ -38,27 +36,23 @@ function envelope(f: Float64Array, n: number, d: Float64Array, v: Int32Array, z:
 
 /**
  * Distance in px from each pixel to the nearest pixel where `mask` is not 0.
- * @param wrap true: the picture is a torus; false: nothing lies beyond its edges.
+ * Nothing lies beyond the edges of the picture.
  * All-zero masks give a distance of Infinity everywhere.
  */
-export function distanceTo(mask: Uint8Array, width: number, height: number, wrap: boolean): Float32Array {
+export function distanceTo(mask: Uint8Array, width: number, height: number): Float32Array {
   const out = new Float32Array(width * height);
   const grid = new Float64Array(width * height);
   for (let i = 0; i < grid.length; i++) grid[i] = mask[i] ? 0 : FAR;
-  const longest = 2 * Math.max(width, height) + 1;
+  const longest = Math.max(width, height);
   const f = new Float64Array(longest);
   const d = new Float64Array(longest);
   const v = new Int32Array(longest);
   const z = new Float64Array(longest + 1);
 
   const line = (n: number, at: number, step: number) => {
-    let low = 0;
-    for (let i = 1; i < n; i++) if (grid[at + i * step] < grid[at + low * step]) low = i;
-    const start = wrap ? low : 0;
-    const len = wrap ? n + 1 : n;
-    for (let i = 0; i < len; i++) f[i] = grid[at + ((start + i) % n) * step];
-    envelope(f, len, d, v, z);
-    for (let i = 0; i < n; i++) grid[at + ((start + i) % n) * step] = Math.min(d[i], FAR);
+    for (let i = 0; i < n; i++) f[i] = grid[at + i * step];
+    envelope(f, n, d, v, z);
+    for (let i = 0; i < n; i++) grid[at + i * step] = Math.min(d[i], FAR);
   };
   for (let x = 0; x < width; x++) line(height, x, width);
   for (let y = 0; y < height; y++) line(width, y * width, 1);

@@ -3,3 +3,4 @@ export { labelAreas } from './label';
 export { type Pyramid, pyramidOf, reduceTo, unpremultiply } from './pyramid';
 export { crop, differingPixels, newRaster, type Raster, rollRaster } from './raster';
 export { joinRuns, type Runs, runsBetween, runsOf } from './runs';
+export { type Room, roomOnTorus, type Torus, torusIndex, torusOf } from './torus';

@@ -9,3 +9,4 @@ export {
   wearOf,
 } from './grain';
 export { BLENDS, type Blend, type Placed, type Scene, type SceneMotif, turnOf } from './scene';
+export { spriteOf } from './sprite';

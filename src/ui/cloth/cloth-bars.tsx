@@ -2,10 +2,13 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Chip from '@mui/material/Chip';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
+import type { MendPart } from '@/core';
 import { useBolt } from '@/state/bolt';
+import { togglePart } from '@/state/mending';
 import { dropProposal, keepProposal, showOffer, useProposal } from '@/state/proposal';
 import { blink, useSnapshots } from '@/state/snapshots';
 import { recutTo, useView } from '@/state/view';
@@ -53,6 +56,16 @@ export default function ClothBars() {
   return null;
 }
 
+const PART: Record<MendPart, string> = {
+  weight: 'Weight',
+  rows: 'Rows',
+  lanes: 'Lanes',
+  patches: 'Patches',
+  touches: 'Touches',
+  twins: 'Twins',
+  settle: 'Settle',
+};
+
 function ProposalBar() {
   const { proposal, before } = useProposal();
   const project = useBolt((s) => s.project);
@@ -79,6 +92,19 @@ function ProposalBar() {
       <Typography variant="body2" role="status" sx={{ flex: '1 1 220px', maxWidth: 420 }}>
         {before ? 'This is how it was.' : proposal.says}
       </Typography>
+      {proposal.mends?.map(({ part, on, count }) => (
+        <Chip
+          key={part}
+          size="small"
+          clickable
+          aria-pressed={on}
+          variant={on ? 'filled' : 'outlined'}
+          color={on && count ? 'secondary' : 'default'}
+          label={`${PART[part]}${on && count ? ` ${count}` : ''}`}
+          title={on ? 'Leave this part out' : 'Take this part in'}
+          onClick={() => togglePart(part)}
+        />
+      ))}
       <Button
         variant="outlined"
         aria-pressed={before}

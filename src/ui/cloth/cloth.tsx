@@ -3,14 +3,15 @@
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
 import { useBolt } from '@/state/bolt';
+import { usePractice } from '@/state/practice';
 import { useProposal } from '@/state/proposal';
 import { useSnapshots } from '@/state/snapshots';
-import { useView, zoomAbout } from '@/state/view';
+import { eyeSign, useView, zoomAbout } from '@/state/view';
 import { layMotif, MOTIF_DRAG } from '../steps/lay/another';
 import { SURROUND } from '../theme/theme';
 import Guides, { RecutFrame } from './guides';
 import Handles, { Offered } from './handles';
-import Pins from './pins';
+import Pins, { PracticePins } from './pins';
 import { useGrab } from './use-grab';
 import { usePainting } from './use-painting';
 import { useScreen } from './use-screen';
@@ -100,6 +101,11 @@ function Overlay() {
   const recut = useView((s) => s.recut !== null);
   const comparing = useSnapshots((s) => s.compare !== null);
   const proposing = useProposal((s) => s.proposal !== null);
+  const practising = usePractice((s) => s.lesson !== null);
+  const pins = useView((s) => s.pins);
+  const turned = useView((s) => eyeSign(s.eye).x < 0);
+  // What lies over the cloth would not lie where the turned picture shows it.
+  if (turned) return null;
   if (!screen || !project) return null;
   return (
     <>
@@ -115,9 +121,12 @@ function Overlay() {
         {!recut && !comparing && <Guides screen={screen} project={project} />}
         <RecutFrame screen={screen} project={project} />
         <Offered screen={screen} />
-        {step !== 'scale' && !comparing && !proposing && <Handles screen={screen} />}
+        {step !== 'scale' && !comparing && !proposing && !practising && <Handles screen={screen} />}
       </svg>
-      {step === 'check' && <Pins screen={screen} project={project} />}
+      {pins && !comparing && !proposing && !practising && step !== 'scale' && (
+        <Pins screen={screen} project={project} />
+      )}
+      {practising && <PracticePins screen={screen} project={project} />}
     </>
   );
 }

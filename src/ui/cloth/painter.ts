@@ -25,6 +25,10 @@ export type Picture = {
   ghosts: boolean;
   /** The zoom is moving: paint what is ready, at once. */
   quick: boolean;
+  /** Everything in one dark tone on paper. */
+  flat?: boolean;
+  /** A map of one block to show instead of the cloth. */
+  map?: ImageBitmap;
   /** Grain as it lies on one block, to lay over all. */
   grain?: ImageBitmap;
   /** Part of the canvas to paint, device px; `from`: how far right of the origin the cloth begins there. */
@@ -69,6 +73,16 @@ export class Painter {
       context.clip();
     }
     const all = this.placementsOf(picture.project);
+    if (picture.map && !held) {
+      tile(context, picture.map, plan.block, window);
+      context.restore();
+      return;
+    }
+    if (picture.flat && !held) {
+      this.silhouettes(context, brush, all, window);
+      context.restore();
+      return;
+    }
     if (picture.quick && !held) {
       context.imageSmoothingEnabled = false;
       tile(context, this.quickBlock(picture, all), plan.block, window);
@@ -109,6 +123,20 @@ export class Painter {
       }
     }
     context.restore();
+  }
+
+  private silhouettes(context: Context, brush: Brush, all: Seen[], window: Box) {
+    const { width, height } = context.canvas;
+    const ink = new OffscreenCanvas(width, height);
+    const on = ink.getContext('2d');
+    if (!on) return;
+    this.lay(on, 'over', brush, all, window);
+    on.globalCompositeOperation = 'source-in';
+    on.fillStyle = '#221a2b';
+    on.fillRect(0, 0, width, height);
+    context.fillStyle = '#f7f3ec';
+    context.fillRect(0, 0, width, height);
+    context.drawImage(ink, 0, 0);
   }
 
   private placementsOf(project: Project): Seen[] {

@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { motifOf, newProject, setLayout } from '../../core';
+import { newProject, setLayout } from '../../core';
 import { fileSize, length, size, small } from '../parts/lengths';
-import { findingTitle, findingWhy, letterOf } from '../steps/check/words';
 import { screenOf, toCloth, toScreen } from './screen';
 
 test('screen and cloth turn into each other, and copies sit on whole device pixels', () => {
@@ -31,33 +30,4 @@ test('lengths are told in the unit, no finer than scissors, small gaps in mm', (
   expect(size(304.8, 254, 'in')).toBe('12 x 10 in');
   expect([small(3.24), small(38.4)]).toEqual(['3.2 mm', '38 mm']);
   expect([fileSize(5400), fileSize(13_900_000)]).toEqual(['5 kB', '13.9 MB']);
-});
-
-test('findings are told with their measure, the usual measure and the next step', () => {
-  const project = newProject('p', 'P');
-  const bare = {
-    kind: 'bare-patch',
-    at: { x: 0, y: 0 },
-    widthMm: 38.2,
-    medianMm: 22.1,
-    limitMm: 35,
-  } as const;
-  expect(findingTitle(bare, project)).toBe('Bare patch, 38 mm wide');
-  expect(findingWhy(bare, project)).toBe(
-    'The others are about 22 mm. Over 35 mm the eye goes there first: move a motif nearer, or add a filler.',
-  );
-  const motif = motifOf({ id: 'm', name: 'Swift', asset: 'a'.repeat(64), width: 600, height: 300, ppi: 300 });
-  const laid = { id: 'p', motif: 'm', x: 0, y: 0, angle: 0, scale: 3, mirror: false };
-  const soft = {
-    kind: 'low-ppi',
-    at: { x: 0, y: 0 },
-    placement: 'p',
-    ppi: 100,
-    wantedPpi: 150,
-    largestScale: 2,
-  } as const;
-  const with1 = { ...project, motifs: [motif], placements: [laid] };
-  expect(findingTitle(soft, with1)).toBe('Swift prints at 100 ppi');
-  expect(findingWhy(soft, with1)).toContain('use it at 102 mm or smaller');
-  expect(letterOf(bare)).not.toBe(letterOf(soft));
 });

@@ -6,9 +6,10 @@ import { hitTest, imagesOf, type Point, type Project, placementsWithin, setReser
 import { useSprites } from '@/state/arts';
 import { edit, useBolt } from '@/state/bolt';
 import { cellOf, gripSign, letGo, select, snapped, take } from '@/state/hold';
+import { endLesson, putPin, usePractice } from '@/state/practice';
 import { dropProposal, useProposal } from '@/state/proposal';
 import { useSnapshots } from '@/state/snapshots';
-import { type Held, useView, zoomAbout } from '@/state/view';
+import { eyeSign, type Held, useView, zoomAbout } from '@/state/view';
 import { insideRecut } from './guides';
 import { type Screen, screenOf, toCloth } from './screen';
 
@@ -70,7 +71,10 @@ export function useGrab() {
     }
     const view = useView.getState();
     const screen = screenNow(project);
-    const looking = !!useSnapshots.getState().compare || !!useProposal.getState().proposal;
+    const practising = usePractice.getState().lesson !== null;
+    const turned = eyeSign(view.eye).x < 0;
+    const looking =
+      !!useSnapshots.getState().compare || !!useProposal.getState().proposal || practising || turned;
     if (view.reserving !== null && e.button === 0 && !looking) {
       const { x, y } = toCloth(screen, at);
       const place = { id: crypto.randomUUID(), x, y, r: view.reserving };
@@ -152,8 +156,12 @@ export function useGrab() {
       const { hand } = useView.getState();
       useView.setState({ drawn: hand === 'rectangle' ? [drawn[0], p] : [...drawn, p] });
     } else if (start.does === 'view') {
-      const origin = { x: start.origin.x - dx / screen.sx, y: start.origin.y - dy / screen.sy };
-      const { recut } = useView.getState();
+      const { recut, eye } = useView.getState();
+      const sign = eyeSign(eye);
+      const origin = {
+        x: start.origin.x - (sign.x * dx) / screen.sx,
+        y: start.origin.y - (sign.y * dy) / screen.sy,
+      };
       // With the block framed, the frame stays on the screen and the cut goes with the hand.
       useView.setState(
         recut && start.recut
@@ -179,7 +187,9 @@ export function useGrab() {
     press.current = null;
     if (!start || !project) return;
     const { drawn, hand, selected } = useView.getState();
-    if (start.does === 'hold') {
+    if (usePractice.getState().lesson) {
+      if (!start.moved) putPin(toCloth(screenNow(project), start.at));
+    } else if (start.does === 'hold') {
       if (start.moved) letGo();
       else useView.setState({ held: null });
     } else if (start.does === 'draw') {
@@ -204,7 +214,9 @@ export function useGrab() {
 export function letAllGo() {
   const { compare } = useSnapshots.getState();
   const { recut, reserving, selected } = useView.getState();
-  if (useProposal.getState().proposal) dropProposal();
+  if (usePractice.getState().lesson) endLesson();
+  else if (useProposal.getState().proposal) dropProposal();
+  else if (useView.getState().eye !== 'plain') useView.setState({ eye: 'plain' });
   else if (compare) useSnapshots.setState({ compare: null });
   else if (reserving !== null) useView.setState({ reserving: null });
   else if (recut && !selected.length) useView.setState({ recut: null });

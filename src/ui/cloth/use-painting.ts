@@ -1,13 +1,15 @@
 'use client';
 
 import { type RefObject, useEffect } from 'react';
-import type { Project } from '@/core';
+import type { Placement, Project } from '@/core';
 import { useSprites, wantSprites } from '@/state/arts';
 import { useBolt } from '@/state/bolt';
+import { useEyeMap, wantEyeMap } from '@/state/eye-map';
 import { useGrain, wantGrain } from '@/state/grain';
+import { usePractice } from '@/state/practice';
 import { useProposal } from '@/state/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/state/snapshots';
-import { useView } from '@/state/view';
+import { type Eye, eyeSign, useView } from '@/state/view';
 import { Painter, type Picture } from './painter';
 import { screenOf } from './screen';
 
@@ -17,20 +19,46 @@ const REST_MS = 140;
 const groundOf = (project: Project) =>
   (project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0]).colours[0];
 
-/** What the cloth shows: the document, or what is proposed for it. */
-let proposed: { of: Project; placements: unknown; project: Project } | null = null;
+/** What the cloth shows: the document, what is proposed for it, or a lesson. */
+let shown: { of: Project; placements: Placement[]; project: Project } | null = null;
 function onShow(project: Project): Project {
   const { proposal, of, before } = useProposal.getState();
-  if (!proposal || of !== project || before) return project;
-  if (proposed?.of !== project || proposed.placements !== proposal.placements) {
-    proposed = {
-      of: project,
-      placements: proposal.placements,
-      project: { ...project, placements: proposal.placements },
-    };
+  const { lesson } = usePractice.getState();
+  const placements = lesson
+    ? lesson.placements
+    : of === project && !before
+      ? proposal?.placements
+      : undefined;
+  if (!placements) return project;
+  if (shown?.of !== project || shown.placements !== placements) {
+    shown = { of: project, placements, project: { ...project, placements } };
   }
-  return proposed.project;
+  return shown.project;
 }
+
+/** The document with all inks but one taken into the ground. */
+let alone: { of: Project; ink: number; project: Project } | null = null;
+function oneInk(project: Project, ink: number): Project {
+  if (alone?.of !== project || alone.ink !== ink) {
+    const colourways = project.colourways.map((c) => ({
+      ...c,
+      colours: c.colours.map((hex, k) => (k === ink ? hex : PAPER)),
+    }));
+    alone = { of: project, ink, project: { ...project, colourways } };
+  }
+  return alone.project;
+}
+const PAPER = '#fbf9f5';
+
+/** How the canvas itself is turned over, blurred or greyed. */
+function eyeStyle(eye: Eye, pxPerMm: number): { filter: string; transform: string } {
+  const { x, y } = eyeSign(eye);
+  const filter =
+    eye === 'blurred' ? `blur(${(BLUR_MM * pxPerMm).toFixed(1)}px)` : eye === 'grey' ? 'grayscale(1)' : '';
+  return { filter, transform: x < 0 ? `scale(${x}, ${y})` : '' };
+}
+/** What half-shut eyes run together, mm of cloth. */
+const BLUR_MM = 5;
 
 /** Keeps a canvas painted with the cloth, in the frame in which something changed. */
 export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
@@ -91,10 +119,22 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         return;
       }
       const screen = screenOf(project, view, dpr);
+      const style = eyeStyle(view.eye, screen.sx);
+      if (surface.style.filter !== style.filter) surface.style.filter = style.filter;
+      if (surface.style.transform !== style.transform) surface.style.transform = style.transform;
+      const ink = view.ink ?? 1;
+      const single = view.eye === 'ink' && ink < project.inks.length;
+      const toShow = single ? oneInk(onShow(project), ink) : onShow(project);
+      const isMap = view.eye === 'gaps' || view.eye === 'neighbours' ? view.eye : null;
+      const { map } = useEyeMap.getState();
+      if (isMap && !view.held && !moving) wantEyeMap(toShow, isMap);
+      const sprites = useSprites.getState();
       painter.paint(surface, {
-        project: onShow(project),
-        ground: groundOf(project),
-        sprites: useSprites.getState().sprites,
+        project: toShow,
+        ground: groundOf(toShow),
+        sprites: single && sprites.a.size ? sprites.a : sprites.sprites,
+        flat: view.eye === 'silhouettes',
+        map: isMap && map?.kind === isMap ? map.bitmap : undefined,
         screen,
         held: view.held,
         ghosts: view.ghosts,
@@ -103,6 +143,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       });
       if (!moving) {
         wantSprites(project, screen.plan.scale.x);
+        if (single) wantSprites(toShow, screen.plan.scale.x, 'a');
         wantGrain(project, screen.plan.ppi);
       }
     };
@@ -118,9 +159,16 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         ask();
       }, REST_MS);
     });
-    const stops = [useBolt, useView, useSprites, useProposal, useSnapshots, useGrain].map((store) =>
-      store.subscribe(ask),
-    );
+    const stops = [
+      useBolt,
+      useView,
+      useSprites,
+      useProposal,
+      useSnapshots,
+      useGrain,
+      usePractice,
+      useEyeMap,
+    ].map((store) => store.subscribe(ask));
     ask();
     return () => {
       stopRest();

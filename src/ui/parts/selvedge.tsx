@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { blockFits, CLOTH_PPI, effectivePpi, type Project, pixelPlan, rgbOfHex } from '@/core';
 import { useBolt } from '@/state/bolt';
-import { layKey, useChecks } from '@/state/checks';
+import { checkKey, sortFindings, useChecks } from '@/state/checks';
 import { STEPS, type Step, useView } from '@/state/view';
 
 export const STEP_NAME: Record<Step, string> = {
@@ -25,8 +25,8 @@ type Mark = { text: string; say: string; look?: boolean };
 /** The state printed beside each step: a tick, a count, or a dot for "not yet". */
 function useMarks(project: Project, sent: number, lines: number): Record<Step, Mark> {
   const report = useChecks((s) => s.report);
-  const current = useChecks((s) => s.of) === layKey(project);
-  const n = report?.findings.length ?? 0;
+  const current = useChecks((s) => s.of) === checkKey(project);
+  const n = sortFindings(project, report).looks.length;
   const { brief, layout } = project;
   const soft = project.placements.filter((p) => {
     const motif = project.motifs.find((m) => m.id === p.motif);

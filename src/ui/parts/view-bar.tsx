@@ -5,7 +5,17 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useBolt } from '@/state/bolt';
-import { fitCell, fitWidth, recutTo, useView, zoomAbout, zoomFrom, zoomTo } from '@/state/view';
+import {
+  EYES,
+  type Eye,
+  fitCell,
+  fitWidth,
+  recutTo,
+  useView,
+  zoomAbout,
+  zoomFrom,
+  zoomTo,
+} from '@/state/view';
 
 const FAR_M = [0.5, 1, 2, 3];
 const CELLS = [1, 2, 3, 4, 6, 8, 12];
@@ -16,6 +26,8 @@ export default function ViewBar() {
   const ghosts = useView((s) => s.ghosts);
   const recut = useView((s) => s.recut !== null);
   const { width, height } = useView((s) => s.window);
+  const eye = useView((s) => s.eye);
+  const ink = useView((s) => s.ink ?? 1);
   if (!project) return null;
   const middle = { x: width / 2, y: height / 2 };
   const look = {
@@ -29,6 +41,17 @@ export default function ViewBar() {
       FAR_M.map((m) => [`far${m}`, { says: `As seen from ${m} m`, act: () => zoomTo(zoomFrom(m)) }]),
     ),
   } as Record<string, { says: string; act: () => void }>;
+  const eyes: Record<Eye, string> = {
+    plain: 'As it is',
+    blurred: 'Through half-shut eyes',
+    grey: 'In grey',
+    flipped: 'Flipped',
+    'upside-down': 'Upside down',
+    silhouettes: 'Silhouettes only',
+    gaps: 'Gaps only',
+    neighbours: 'Who lies beside whom',
+    ink: `Only ${project.inks[ink]?.name ?? 'one ink'}`,
+  };
   const items: [string, string, () => void, boolean?][] = [
     ['Nearer', '+', () => zoomAbout(1.25, middle)],
     ['Further', '-', () => zoomAbout(0.8, middle)],
@@ -49,6 +72,29 @@ export default function ViewBar() {
         {Object.entries(look).map(([key, { says }]) => (
           <MenuItem key={key} value={key} dense>
             {says}
+          </MenuItem>
+        ))}
+      </Select>
+      <Select
+        value={eye}
+        onChange={(e) => useView.setState({ eye: e.target.value })}
+        renderValue={(v) => (v === 'plain' ? 'See it' : eyes[v])}
+        inputProps={{ 'aria-label': 'See it (V)' }}
+        title="Another way of looking (V)"
+        sx={{
+          ...paper,
+          height: 28,
+          fontSize: 14,
+          fontWeight: 600,
+          '& fieldset': { border: 0 },
+          ...(eye === 'plain'
+            ? {}
+            : { bgcolor: 'primary.main', color: 'primary.contrastText', '& svg': { color: 'inherit' } }),
+        }}
+      >
+        {EYES.map((key) => (
+          <MenuItem key={key} value={key} dense>
+            {eyes[key]}
           </MenuItem>
         ))}
       </Select>

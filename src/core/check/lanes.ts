@@ -1,0 +1,46 @@
+import { wrapPoint } from '../lattice';
+import { thinBands } from './bands';
+import type { Finding } from './finding';
+import { lanesOf } from './lane';
+import type { Limits } from './limits';
+import type { Look } from './look';
+
+/** How little may lie in a path that is not quite free, as a share of what lies on the cloth. */
+const LITTLE = 0.12;
+/** Paths that run within so many degrees of a wider one are the same to the eye. */
+const ALIKE_DEG = 7;
+
+const angleOf = ({ x, y }: { x: number; y: number }) => (Math.atan2(y, x) * 180) / Math.PI;
+const turn = (a: number, b: number) => {
+  const d = Math.abs(a - b) % 180;
+  return Math.min(d, 180 - d);
+};
+
+/** Open lanes: straight paths right through the repeat that are free, or all but free, of art. */
+export function openLanes(look: Look, limits: Limits): Finding[] {
+  const { rooms, scene, lattice } = look;
+  if (!rooms) return [];
+  const usualMm = look.mm(2 * rooms.median);
+  const free = lanesOf(scene.placements, look.outlines, lattice, look.twin, usualMm * limits.lane);
+  const thin = thinBands(look.far.cover, LITTLE, usualMm * limits.softLane);
+  const all = [
+    ...free.map((l) => ({ ...l, cover: 0, limitMm: usualMm * limits.lane })),
+    ...thin.map((l) => ({ ...l, limitMm: usualMm * limits.softLane })),
+  ];
+  const kept: typeof all = [];
+  for (const lane of all) {
+    const known = kept.some((k) => turn(angleOf(k.direction.step), angleOf(lane.direction.step)) < ALIKE_DEG);
+    if (!known) kept.push(lane);
+  }
+  return kept.slice(0, 4).map(({ direction, at, width, cover, limitMm }) => ({
+    kind: 'lane',
+    severity: 'look',
+    at: wrapPoint(lattice, at),
+    placements: [],
+    widthMm: width,
+    usualMm,
+    limitMm,
+    along: direction.step,
+    cover,
+  }));
+}

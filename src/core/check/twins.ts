@@ -1,0 +1,50 @@
+import { nearestCopy, wrapPoint } from '../lattice';
+import type { Finding } from './finding';
+import type { Limits } from './limits';
+import type { Look } from './look';
+import { nearestGaps } from './near';
+
+/** How alike in size two of the same are, to be the same thing twice. */
+const SIZE = 1.45;
+/** Two of one colour are told only when they lie this much nearer than twins of one motif. */
+const COLOUR_NEARER = 0.75;
+
+/** Neighbours side by side that are the same motif, or lead with the same colour, at about the same size. */
+export function twinsOf(look: Look, limits: Limits, leads: Map<string, number>): Finding[] {
+  const { scene, ground, lattice, mm } = look;
+  const n = scene.placements.length;
+  if (n < 3) return [];
+  const { middle } = nearestGaps(look);
+  const area = (k: number) => {
+    const p = scene.placements[k];
+    return (ground.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
+  };
+  const found = new Map<number, Finding & { kind: 'twins' }>();
+  for (const pair of look.pairs) {
+    const [i, j] = [pair.i % n, pair.j % n];
+    if (i === j) continue;
+    const [p, q] = [scene.placements[i], scene.placements[j]];
+    const lead = leads.get(p.motif) ?? -1;
+    const same = p.motif === q.motif ? 'motif' : lead >= 0 && lead === leads.get(q.motif) ? 'colour' : null;
+    if (!same) continue;
+    const [small, large] = [area(i), area(j)].sort((a, b) => a - b);
+    if (large > small * SIZE ** 2) continue;
+    const gapMm = mm(pair.gap);
+    if (gapMm > middle * limits.twins * (same === 'colour' ? COLOUR_NEARER : 1)) continue;
+    const key = Math.min(i, j) * n + Math.max(i, j);
+    const known = found.get(key);
+    if (known && known.gapMm <= gapMm) continue;
+    const at = { x: pair.x / look.picture.plan.scale.x, y: pair.y / look.picture.plan.scale.y };
+    const [a, b] = [pair.i, pair.j].map((l) => nearestCopy(lattice, look.imageAt(l), at));
+    found.set(key, {
+      kind: 'twins',
+      severity: same === 'motif' ? 'look' : 'note',
+      at: wrapPoint(lattice, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }),
+      placements: [p.id ?? '', q.id ?? ''],
+      same,
+      gapMm,
+      usualMm: middle,
+    });
+  }
+  return [...found.values()].sort((a, b) => a.gapMm - b.gapMm).slice(0, 12);
+}

@@ -1,0 +1,148 @@
+import {
+  type CheckOptions,
+  type CheckReport,
+  type ClothMap,
+  clothMap,
+  encodePng,
+  type Fault,
+  type Filler,
+  type Finding,
+  findings,
+  Ground,
+  type JoinReport,
+  labDistance,
+  type Mended,
+  type MendPart,
+  mend,
+  mendWrap,
+  type Outline,
+  oklabOf,
+  outlineOfArt,
+  type Placed,
+  type Planted,
+  pixelPlan,
+  plantFault,
+  type Raster,
+  type Rgb,
+  type Scene,
+  scatter,
+  type WrapMending,
+  wrapReport,
+} from '../core';
+import { decodePicture } from './decode';
+import type { Progress, SceneRequest } from './protocol';
+import { sceneOf } from './scene';
+import { bitmapOf } from './surface';
+
+const planOf = (r: SceneRequest) => pixelPlan(r.layout, r.cellMm, r.ppi);
+
+/** A tile from elsewhere that is looked at, and as it was mended last. */
+let tile: { raster: Raster; mended: Raster | null } | null = null;
+
+/** The check, mending, what is drawn for the eye, practice, and tiles from elsewhere. */
+export const checkServices = {
+  check: (request: SceneRequest, options: CheckOptions): CheckReport =>
+    findings(sceneOf(request), planOf(request), options),
+
+  mend: (
+    request: SceneRequest,
+    options: CheckOptions,
+    parts: MendPart[],
+    may: { locked: number[]; fillers: Filler[]; only: Finding | null },
+    onProgress: Progress,
+  ): Mended =>
+    mend(sceneOf(request), planOf(request), options, parts, {
+      ...may,
+      locked: new Set(may.locked),
+      onProgress,
+    }),
+
+  clothMap: (request: SceneRequest, kind: ClothMap) =>
+    bitmapOf(clothMap(sceneOf(request), planOf(request), kind)),
+
+  /** A cloth with a fault in it: this one, or one of its motifs scattered anew. */
+  practise(
+    request: SceneRequest,
+    fault: Fault,
+    seed: number,
+    madeUp: boolean,
+    leads: Map<string, number>,
+  ): Planted {
+    const scene = sceneOf(request);
+    const outlines = new Map(
+      [...scene.motifs].map(([id, art]): [string, Outline] => [id, outlineOfArt(art)]),
+    );
+    const ground = new Ground(request.layout, request.cellMm, outlines);
+    if (madeUp) scatterAnew(ground, scene.placements, leads, seed);
+    else for (const p of scene.placements) ground.add(p);
+    return plantFault(ground, fault, weightsOf(scene), seed);
+  },
+
+  async takeTile(bytes: Uint8Array<ArrayBuffer>): Promise<{ report: JoinReport; bitmap: ImageBitmap }> {
+    const raster = await decodePicture(bytes);
+    tile = { raster, mended: null };
+    return { report: wrapReport(raster), bitmap: bitmapOf(raster) };
+  },
+
+  mendTile(mending: WrapMending): { report: JoinReport; bitmap: ImageBitmap } {
+    if (!tile) throw new Error('There is no tile to mend.');
+    tile.mended = mendWrap(tile.raster, mending);
+    return { report: wrapReport(tile.mended), bitmap: bitmapOf(tile.mended) };
+  },
+
+  tileFile(ppi: number): Uint8Array<ArrayBuffer> {
+    if (!tile?.mended) throw new Error('The tile is not mended yet.');
+    return encodePng(tile.mended, ppi);
+  },
+};
+
+/** As many of each motif as there were, at the sizes they had, laid elsewhere. */
+function scatterAnew(ground: Ground, placements: Placed[], leads: Map<string, number>, seed: number) {
+  const motifs = [...new Set(placements.map((p) => p.motif))].map((motif) => {
+    const scales = placements.filter((p) => p.motif === motif).map((p) => p.scale);
+    const [least, most] = [Math.min(...scales) * 0.9, Math.max(...scales) * 1.02];
+    return { motif, lead: leads.get(motif) ?? -1, free: false, count: scales.length, least, most };
+  });
+  const cover = placements.reduce(
+    (s, p) => s + (ground.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2,
+    0,
+  );
+  for (const minGapMm of [4, 2, 0.5]) {
+    try {
+      scatter(
+        ground,
+        {
+          motifs,
+          directions: 'tossed',
+          leanDeg: 25,
+          mirror: true,
+          minGapMm,
+          cover: (0.95 * cover) / ground.cellAreaMm2,
+        },
+        seed,
+      );
+      return;
+    } catch (error) {
+      if (minGapMm === 0.5) throw error;
+    }
+  }
+}
+
+/** How far each motif stands out from the ground, by its mean colour. */
+function weightsOf(scene: Scene): Map<string, number> {
+  const base = oklabOf(...((scene.ground ?? [255, 255, 255]) as Rgb));
+  return new Map(
+    [...scene.motifs].map(([id, { pyramid }]) => {
+      const { data } = pyramid.levels[pyramid.levels.length - 1];
+      let [sum, of] = [0, 0];
+      for (let i = 0; i < data.length; i += 4) {
+        const a = data[i + 3];
+        if (!a) continue;
+        const [r, g, b] = [0, 1, 2].map((c) => Math.min(255, Math.round((data[i + c] * 255) / a)));
+        sum += (a / 255) * labDistance(base, oklabOf(r, g, b));
+        of += a / 255;
+      }
+      return [id, of ? sum / of : 0];
+    }),
+  );
+}

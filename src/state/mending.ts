@@ -1,0 +1,108 @@
+import {
+  compareFindings,
+  type Finding,
+  MEND_PARTS,
+  MENDED_BY,
+  type MendPart,
+  type Placement,
+  type Project,
+  RangeMessage,
+  scenePlacements,
+} from '../core';
+import { mend } from '../engine';
+import { loadAsset, sceneRequest } from './arts';
+import { checkOptions } from './checks';
+import { fillersOf, newPlacement, onProgress, type Proposal, useProposal, work } from './proposal';
+
+/** Which part of mending a finding calls for; undefined when it has to be mended by hand. */
+export const mendingOf = (f: Finding): MendPart | undefined => MENDED_BY[f.kind];
+
+const SAYS: Record<MendPart, (n: number) => string> = {
+  weight: (n) => `${n} made lighter`,
+  rows: () => 'rows broken up',
+  lanes: (n) => `${n} ${n === 1 ? 'lane' : 'lanes'} closed`,
+  patches: (n) => `${n} ${n === 1 ? 'patch' : 'patches'} filled`,
+  touches: (n) => `${n} parted`,
+  twins: (n) => `${n} ${n === 1 ? 'twin' : 'twins'} changed`,
+  settle: (n) => `${n} settled`,
+};
+
+/** Proposes to mend one finding, and nothing else. */
+export const proposeMending = (finding: Finding) => {
+  const part = mendingOf(finding);
+  return part ? propose([part], finding) : undefined;
+};
+
+/** Proposes to mend all that can be mended safely. */
+export const proposeMendingAll = () => propose(MEND_PARTS, null);
+
+/** Takes a part into the proposal on show, or out of it. */
+export function togglePart(part: MendPart) {
+  const { proposal } = useProposal.getState();
+  const mends = proposal?.mends;
+  if (!mends) return;
+  const parts = mends.filter((m) => (m.part === part ? !m.on : m.on)).map((m) => m.part);
+  void propose(
+    parts,
+    null,
+    mends.map((m) => m.part),
+  );
+}
+
+function propose(parts: readonly MendPart[], only: Finding | null, shown: readonly MendPart[] = parts) {
+  return work('Mending.', async (project): Promise<Proposal> => {
+    const seen = scenePlacements(project);
+    const locked = new Set(project.placements.filter((p) => p.locked).map((p) => p.id));
+    const may = {
+      locked: seen.flatMap((p, n) => (locked.has(p.id) ? [n] : [])),
+      fillers: fillersOf(project),
+      only,
+    };
+    const mended = await mend(
+      sceneRequest(project),
+      checkOptions(project),
+      [...parts],
+      may,
+      onProgress,
+      loadAsset,
+    );
+    const count = (part: MendPart) => mended.done.find((d) => d.part === part)?.count ?? 0;
+    const mends = shown.map((part) => ({ part, on: parts.includes(part), count: count(part) }));
+    if (!mended.done.length && shown === parts) {
+      throw new RangeMessage(
+        only
+          ? 'This cannot be mended without bringing something else to look at. Move it by hand, or leave it.'
+          : 'Nothing can be mended without bringing something else to look at.',
+      );
+    }
+    const { score, looks } = compareFindings(mended.before, mended.after);
+    const rest = mended.after.findings.filter((f) => f.severity === 'look').length;
+    const done = mended.done.map((d) => SAYS[d.part](d.count)).join(', ');
+    const even =
+      score === null || score === 0 ? '' : ` Evenness ${score > 0 ? 'up' : 'down'} by ${Math.abs(score)}.`;
+    const left = rest ? `${rest} left to look at` : 'nothing left to look at';
+    return {
+      kind: 'mend',
+      ...placed(
+        project,
+        seen.map((p) => p.id),
+        mended.placements,
+      ),
+      says: done
+        ? `${done[0].toUpperCase()}${done.slice(1)}; ${looks < 0 ? left : `still ${rest} to look at`}.${even}`
+        : 'Nothing is mended with these parts.',
+      ...(only ? {} : { mends }),
+    };
+  });
+}
+
+/** The document's placements as they were mended, and what was added. */
+function placed(project: Project, ids: string[], mended: Parameters<typeof newPlacement>[0][]) {
+  const to = new Map(ids.map((id, n) => [id, mended[n]]));
+  const fresh = mended.slice(ids.length).map(newPlacement);
+  const placements = project.placements.map((p): Placement => {
+    const m = to.get(p.id);
+    return m && !p.locked ? { ...p, motif: m.motif, x: m.x, y: m.y, angle: m.angle, scale: m.scale } : p;
+  });
+  return { placements: [...placements, ...fresh], fresh: fresh.map((p) => p.id) };
+}

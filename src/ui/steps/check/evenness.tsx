@@ -1,0 +1,127 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useDeferredValue } from 'react';
+import { Bar, BarChart, Cell, XAxis } from 'recharts';
+import type { CheckReport } from '@/core';
+import { lastChange } from '@/state/checks';
+import { small, trim } from '../../parts/lengths';
+import { Part } from '../../parts/tray';
+
+const PARTS = [
+  ['gaps', 'Gaps', 'how alike the gaps are'],
+  ['cover', 'Cover', 'how evenly the art is spread, across and down'],
+  ['weight', 'Weight', 'how even it is at a glance'],
+  ['colours', 'Colours', 'how well each leading colour is spread about'],
+  ['sizes', 'Sizes', 'how well the large motifs are spread about'],
+] as const;
+
+/** How many empty circles there are of each width, in eight steps. */
+function gapBins(report: CheckReport) {
+  const most = Math.max(...report.gapsMm, 1);
+  const step = Math.max(1, Math.ceil(most / 8));
+  return Array.from({ length: Math.ceil(most / step) }, (_, k) => ({
+    name: `${k * step}`,
+    from: k * step,
+    n: report.gapsMm.filter((g) => g >= k * step && g < (k + 1) * step + (k * step + step >= most ? 1 : 0))
+      .length,
+  })).filter((b, k, all) => b.n > 0 || all.slice(0, k).some((q) => q.n > 0));
+}
+
+/** A small bar from 0 to 100, its figure beside it. */
+function Mark({ name, why, value }: { name: string; why: string; value: number }) {
+  return (
+    <Box
+      title={why}
+      sx={{ display: 'grid', gridTemplateColumns: '64px 1fr 30px', gap: 1, alignItems: 'center' }}
+    >
+      <Typography variant="body2">{name}</Typography>
+      <Box aria-hidden sx={{ height: 6, borderRadius: 3, bgcolor: 'action.hover', overflow: 'hidden' }}>
+        <Box
+          sx={{ width: `${value}%`, height: '100%', bgcolor: value < 50 ? 'warning.main' : 'secondary.main' }}
+        />
+      </Box>
+      <Typography variant="body2" sx={{ textAlign: 'right', fontVariantNumeric: 'tabular-nums' }}>
+        {value}
+      </Typography>
+    </Box>
+  );
+}
+
+/** The evenness of the cloth, its parts, what the last change did to it, and the gaps. */
+export default function EvennessPart({ report }: { report: CheckReport }) {
+  // The words first; the chart follows when there is a moment.
+  const charted = useDeferredValue<CheckReport | null>(report, null);
+  const { evenness } = report;
+  if (!evenness || report.medianGapMm === null) return null;
+  const change = lastChange();
+  const bare = report.findings.find((f) => f.kind === 'bare-patch');
+  const moved = !change
+    ? ''
+    : !change.score && !change.looks
+      ? 'The last change left the score as it was.'
+      : `The last change: ${change.score ? `${change.score > 0 ? 'up' : 'down'} ${Math.abs(change.score)}` : 'no other score'}, ${
+          change.looks === 0
+            ? 'as much to look at'
+            : `${Math.abs(change.looks)} ${change.looks > 0 ? 'more' : 'fewer'} to look at`
+        }.`;
+  return (
+    <Part title="Evenness">
+      <Box sx={{ display: 'grid', gridTemplateColumns: '84px 1fr', gap: 1.5, alignItems: 'center' }}>
+        <Box sx={{ textAlign: 'center' }}>
+          <Typography
+            data-testid="evenness"
+            sx={{ fontSize: 40, lineHeight: 1, fontWeight: 700, fontFamily: 'var(--font-heading, inherit)' }}
+          >
+            {evenness.score}
+          </Typography>
+          <Typography variant="caption" color="text.secondary">
+            of 100
+          </Typography>
+        </Box>
+        <Box>
+          {PARTS.map(([key, name, why]) => (
+            <Mark key={key} name={name} why={why} value={evenness.parts[key]} />
+          ))}
+        </Box>
+      </Box>
+      {moved && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }} data-testid="last-change">
+          {moved}
+        </Typography>
+      )}
+      <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
+        Middle gap {small(report.medianGapMm)}, widest {small(Math.max(...report.gapsMm))}. Art covers{' '}
+        {`${trim(report.cover * 100, 0)}\u00a0%`} of the cloth.
+      </Typography>
+      <Box aria-hidden sx={{ mt: 1, color: 'text.secondary', minHeight: 76 }}>
+        {charted && (
+          <BarChart
+            width={304}
+            height={76}
+            data={gapBins(charted)}
+            margin={{ top: 4, right: 4, bottom: 0, left: 4 }}
+          >
+            <XAxis
+              dataKey="name"
+              tickLine={false}
+              fontSize={11}
+              stroke="currentColor"
+              unit=" mm"
+              interval="preserveStartEnd"
+            />
+            <Bar dataKey="n" isAnimationActive={false}>
+              {gapBins(charted).map((b) => (
+                <Cell
+                  key={b.name}
+                  fill={bare?.kind === 'bare-patch' && b.from >= bare.limitMm ? '#B97A1E' : '#9C6A92'}
+                />
+              ))}
+            </Bar>
+          </BarChart>
+        )}
+      </Box>
+    </Part>
+  );
+}

@@ -1,0 +1,145 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { leaveFinding, type Project, takeUpAgain } from '@/core';
+import { edit } from '@/state/bolt';
+import type { Numbered } from '@/state/checks';
+import { mendingOf, proposeMending } from '@/state/mending';
+import { fillPatchNow, useProposal } from '@/state/proposal';
+import { showFinding } from '@/state/show-finding';
+import { useView } from '@/state/view';
+import { findingTitle, findingWhy, letterOf } from './words';
+
+/** The head of a pin: its letter and its number. */
+function Head({ text, note }: { text: string; note: boolean }) {
+  return (
+    <Box
+      aria-hidden
+      sx={{
+        width: 28,
+        height: 28,
+        borderRadius: '50%',
+        border: note ? 2 : 0,
+        borderColor: 'warning.main',
+        bgcolor: note ? 'transparent' : 'warning.main',
+        color: note ? 'text.primary' : 'warning.contrastText',
+        display: 'grid',
+        placeItems: 'center',
+        fontWeight: 700,
+        fontSize: 12,
+      }}
+    >
+      {text}
+    </Box>
+  );
+}
+
+/** One finding: what, why, and what can be done about it. */
+export default function FindingCard({ found, project }: { found: Numbered; project: Project }) {
+  const { f, n, left } = found;
+  const focus = useView((s) => s.finding === n);
+  const busy = useProposal((s) => s.busy !== null);
+  const [leaving, setLeaving] = useState(false);
+  const [note, setNote] = useState('');
+  const leave = () => {
+    const { kind, placements, at } = f;
+    edit((p) => leaveFinding(p, { id: crypto.randomUUID(), kind, placements, x: at.x, y: at.y, note }));
+    setLeaving(false);
+  };
+  return (
+    <Box
+      component="section"
+      data-testid={left ? 'left-finding' : 'finding'}
+      data-kind={f.kind}
+      sx={{
+        borderTop: 1,
+        borderColor: 'divider',
+        pt: 1.5,
+        display: 'grid',
+        gridTemplateColumns: '34px 1fr',
+        gap: 1,
+      }}
+    >
+      <Head text={`${letterOf(f)}${n + 1}`} note={f.severity === 'note'} />
+      <Box>
+        <Typography variant="h3">{findingTitle(f, project)}</Typography>
+        <Typography variant="body2" color="text.secondary">
+          {left ? (left.note ? `Left: ${left.note}` : 'Left as it is.') : findingWhy(f, project)}
+        </Typography>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 0.75 }}>
+          <Button
+            variant={focus ? 'contained' : 'outlined'}
+            onClick={() => showFinding(project, n)}
+            aria-label={`Show finding ${n + 1} on the cloth`}
+          >
+            Show it
+          </Button>
+          {!left && f.kind === 'bare-patch' && (
+            <Button
+              disabled={busy}
+              aria-label={`Offer fillers for finding ${n + 1}`}
+              onClick={() => {
+                useView.setState({ finding: n });
+                fillPatchNow(project);
+              }}
+            >
+              Fill it
+            </Button>
+          )}
+          {!left && f.kind !== 'bare-patch' && mendingOf(f) && (
+            <Button
+              disabled={busy}
+              aria-label={`Mend finding ${n + 1}`}
+              onClick={() => void proposeMending(f)}
+            >
+              Mend it
+            </Button>
+          )}
+          {left ? (
+            <Button
+              aria-label={`Look at finding ${n + 1} again`}
+              onClick={() => edit((p) => takeUpAgain(p, left.id))}
+            >
+              Look at it again
+            </Button>
+          ) : (
+            <Button
+              aria-label={`Leave finding ${n + 1}`}
+              aria-expanded={leaving}
+              onClick={() => setLeaving(!leaving)}
+            >
+              Leave it
+            </Button>
+          )}
+        </Box>
+        {leaving && (
+          <Box
+            component="form"
+            sx={{ display: 'flex', gap: 0.75, mt: 1 }}
+            onSubmit={(e) => {
+              e.preventDefault();
+              leave();
+            }}
+          >
+            <TextField
+              size="small"
+              label="Why, if you like"
+              value={note}
+              onChange={(e) => setNote(e.target.value)}
+              slotProps={{ htmlInput: { maxLength: 200 } }}
+              fullWidth
+              autoFocus
+            />
+            <Button type="submit" variant="outlined">
+              Leave
+            </Button>
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+}

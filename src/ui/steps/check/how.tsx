@@ -1,0 +1,63 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { type CheckReport, PRODUCTS, type Product, type Project, setChecking } from '@/core';
+import { edit } from '@/state/bolt';
+import Choice from '../../parts/choice';
+import Fold from '../../parts/fold';
+import { trim } from '../../parts/lengths';
+
+const STYLE = { airy: 'airy', even: 'even', packed: 'packed' } as const;
+const STRICT = {
+  easy: 'easy: only what anyone sees',
+  usual: 'usual',
+  strict: 'strict: a trained eye',
+} as const;
+const PRODUCT: Record<Product, string> = {
+  cloth: 'cloth, printed from a file',
+  wallcovering: 'wallcovering',
+  paper: 'paper goods',
+  screen: 'cloth, screen printed',
+};
+
+/** How the cloth is looked over: its style, how strictly, for which print; and the limits that follow. */
+export default function How({ project, report }: { project: Project; report: CheckReport | null }) {
+  const { style, strictness, product } = project.checking;
+  const holds = PRODUCTS[product];
+  const limits = report?.limits;
+  return (
+    <Fold title="How it is looked at" says={`${style}, ${strictness}, for ${PRODUCT[product].split(',')[0]}`}>
+      <Box sx={{ display: 'grid', gap: 1.5 }}>
+        <Choice
+          label="The cloth is meant to be"
+          value={style}
+          options={STYLE}
+          onChange={(v) => edit((p) => setChecking(p, { style: v }))}
+        />
+        <Choice
+          label="How strictly"
+          value={strictness}
+          options={STRICT}
+          onChange={(v) => edit((p) => setChecking(p, { strictness: v }))}
+        />
+        <Choice
+          label="Printed as"
+          value={product}
+          options={PRODUCT}
+          onChange={(v) => edit((p) => setChecking(p, { product: v }))}
+        />
+      </Box>
+      {limits && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }} data-testid="limits">
+          Pointed out: a patch over {trim(limits.bare, 2)} times the wider gaps (more where gaps differ); a
+          lane over {trim(limits.lane, 2)} of the middle gap; stripes that swing over{' '}
+          {trim(limits.row * 100, 0)} % over the root of the number of motifs; weight over{' '}
+          {trim(limits.heavy, 2)} times the mean; edges under {trim(limits.touch, 2)} and twins under{' '}
+          {trim(limits.twins, 2)} of the middle nearest gap; art under {holds.ppi} ppi, lines under{' '}
+          {holds.lineMm} mm, gaps under {holds.gapMm} mm. Your printer's own limits come first.
+        </Typography>
+      )}
+    </Fold>
+  );
+}

@@ -1,0 +1,104 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { CheckReport, Project } from '@/core';
+import Fold from '../../parts/fold';
+
+const READS = {
+  'one-way': [
+    'One-way',
+    'All motifs stand one way up. Every piece has to be cut with its top to the top: reckon with more cloth. Right for hangings and wallcoverings.',
+  ],
+  'two-way': ['Two-way', 'Motifs stand up and down. Pieces may be cut either way up, which saves cloth.'],
+  'four-way': ['Four-way', 'Motifs point in four ways. Pieces may be cut along and across.'],
+  tossed: ['Tossed', 'Motifs lie every way. Cloth has no top: pieces may be cut as they fit best.'],
+} as const;
+
+const WAYS = ['up', 'up right', 'right', 'down right', 'down', 'down left', 'left', 'up left'];
+
+const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
+
+/** Which way the cloth reads, how the motifs point, and what that means for cutting. */
+export function DirectionPart({ report }: { report: CheckReport }) {
+  const { reads, shares, counted } = report.direction;
+  if (!counted) return null;
+  const [name, means] = READS[reads];
+  const most = Math.max(...shares);
+  return (
+    <Fold title={`Reads ${name.toLowerCase()}`} says="What that means for cutting">
+      <Box sx={{ display: 'grid', gridTemplateColumns: '88px 1fr', gap: 1.5, alignItems: 'center' }}>
+        <svg
+          viewBox="-50 -50 100 100"
+          role="img"
+          aria-label={WAYS.map((w, k) => `${w} ${percent(shares[k])}`).join(', ')}
+        >
+          <circle r="46" fill="none" stroke="currentColor" strokeOpacity="0.25" />
+          {shares.map((share, k) => {
+            const t = ((k * 45 - 90) * Math.PI) / 180;
+            const r = 6 + 38 * (most ? share / most : 0);
+            return (
+              <line
+                key={WAYS[k]}
+                x2={r * Math.cos(t)}
+                y2={r * Math.sin(t)}
+                stroke="#6A2A5B"
+                strokeWidth={share ? 7 : 1.5}
+                strokeLinecap="round"
+              />
+            );
+          })}
+        </svg>
+        <Typography variant="body2" color="text.secondary">
+          {means}
+        </Typography>
+      </Box>
+      <Typography variant="caption" color="text.secondary">
+        Reckoned from {counted} motifs; those that have a top, where there are any.
+      </Typography>
+    </Fold>
+  );
+}
+
+/** How much of the cloth each ink covers, and how often each motif is laid. */
+export function InventoryPart({ report, project }: { report: CheckReport; project: Project }) {
+  const { evenness } = report;
+  if (!evenness) return null;
+  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  return (
+    <Fold title="What lies on it" says={`${evenness.motifs.length} motifs, ${evenness.inks.length} inks`}>
+      <Box
+        sx={{
+          display: 'flex',
+          height: 22,
+          borderRadius: 1,
+          overflow: 'hidden',
+          border: 1,
+          borderColor: 'divider',
+        }}
+      >
+        {evenness.inks.map((share, k) => (
+          <Box key={project.inks[k]?.id ?? k} sx={{ width: `${share * 100}%`, bgcolor: way.colours[k] }} />
+        ))}
+      </Box>
+      <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
+        {evenness.inks.map((share, k) => `${project.inks[k]?.name ?? 'Ink'} ${percent(share)}`).join(', ')}.
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
+        {evenness.motifs.map((m) => (
+          <Typography
+            key={m.motif}
+            component="li"
+            variant="body2"
+            sx={{ display: 'flex', justifyContent: 'space-between' }}
+          >
+            <span>{project.motifs.find((q) => q.id === m.motif)?.name ?? 'A motif'}</span>
+            <span>
+              {m.count} laid, {percent(m.share)} of the art
+            </span>
+          </Typography>
+        ))}
+      </Box>
+    </Fold>
+  );
+}
