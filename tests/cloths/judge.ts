@@ -17,7 +17,7 @@ import { GROUND, LEADS, type MadeCloth, makeCloth, WEIGHTS } from './make-cloth'
 const NEAR = 0.05;
 const ALONG_DEG = 8;
 
-export const look = (cloth: MadeCloth, placements: Placed[]) =>
+const look = (cloth: MadeCloth, placements: Placed[]) =>
   findings(
     {
       ground: GROUND,
@@ -56,7 +56,7 @@ export function isThere(f: Finding, planted: Planted, cloth: MadeCloth): boolean
   return Math.hypot(at.x - planted.at.x, at.y - planted.at.y) <= near;
 }
 
-export type Verdict = { recall: number; precision: number; planted: number };
+type Verdict = { recall: number; precision: number; planted: number };
 
 /** Judges `count` clean cloths, and each of them with each fault. */
 export function judge(count: number, seed: number, say?: (line: string) => void) {

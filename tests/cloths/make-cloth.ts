@@ -15,8 +15,8 @@ import {
 } from '../../src/core';
 import { outlineOfArt } from '../../src/core/check';
 
-export const STYLES = ['airy', 'even', 'packed'] as const;
-export type Style = (typeof STYLES)[number];
+const STYLES = ['airy', 'even', 'packed'] as const;
+type Style = (typeof STYLES)[number];
 export const GROUND: Rgb = [244, 236, 220];
 
 const INKS: Rgb[] = [
@@ -82,7 +82,7 @@ export const WEIGHTS = new Map(
   SORTS.map((s) => [s.shape, labDistance(oklabOf(...GROUND), oklabOf(...INKS[s.ink]))]),
 );
 
-export const LAYOUTS: Layout[] = [
+const LAYOUTS: Layout[] = [
   { kind: 'straight', drop: { p: 0, q: 1 } },
   { kind: 'half-drop', drop: { p: 1, q: 2 } },
   { kind: 'brick', drop: { p: 1, q: 2 } },

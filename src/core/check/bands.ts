@@ -12,7 +12,7 @@ export function profilesOf(
   map: Float32Array,
   latticeMm: Lattice,
 ): { weight: Profile[]; cover: Profile[] } {
-  const { torus, plan, labels } = picture;
+  const { torus, plan, labels, off } = picture;
   const { width, height } = torus;
   const { x: sx, y: sy } = plan.scale;
   const weight: Profile[] = [];
@@ -24,7 +24,7 @@ export function profilesOf(
     const k = parts / period;
     const step = (normal.x * k) / sx;
     for (let y = 0, p = 0; y < height; y++) {
-      let t = (0.5 / sx) * normal.x * k + ((y + 0.5) / sy) * normal.y * k - 0.5;
+      let t = ((0.5 + off.x) / sx) * normal.x * k + ((y + 0.5 + off.y) / sy) * normal.y * k - 0.5;
       t -= Math.floor(t / parts) * parts;
       for (let x = 0; x < width; x++, p++, t += step) {
         if (t >= parts) t -= parts;

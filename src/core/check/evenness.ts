@@ -1,4 +1,6 @@
 import { labDistance, oklabOf, type Rgb } from '../colour';
+import type { Point } from '../lattice';
+import { stripesOf } from './bands';
 import { shortest } from './directions';
 import type { Look } from './look';
 import { nearestGaps } from './near';
@@ -9,16 +11,15 @@ export type Evenness = {
   parts: { gaps: number; cover: number; weight: number; colours: number; sizes: number };
   /** Gap to the nearest neighbour of every placement, mm, smallest first. */
   gapsMm: number[];
-  /** Cover in nine equal strips across and nine down, shares of the cloth. */
-  across: number[];
-  down: number[];
   /** Share of the cloth that each ink covers, the ground first. */
   inks: number[];
   /** How often each motif is laid, and its share of what is covered. */
   motifs: { motif: string; count: number; share: number }[];
 };
 
-const STRIPS = 9;
+/** The cover is looked at in stripes so many spacings apart or more; kinds in waves so many long or longer. */
+const STRIPES = 2;
+const WAVES = 3;
 
 /** 100 at or under `good`, falling to 0 at `bad`. */
 const mark = (v: number, good: number, bad: number) =>
@@ -40,7 +41,7 @@ export function evennessOf(look: Look, leads: Map<string, number>, inks: Rgb[]):
   const { gaps } = nearestGaps(look);
   const gapsMm = gaps.filter(Number.isFinite).sort((a, b) => a - b);
   const holes = spreadOf(rooms.rooms.map((c) => c.r));
-  const { across, down } = strips(look);
+  const [stripes] = stripesOf(far.cover, STRIPES * look.spacingMm);
   const colours = unbalance(look, (motif) => leads.get(motif) ?? -1);
   const areas = scene.placements.map((p) => (look.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2);
   const order = [...areas].sort((a, b) => b - a);
@@ -48,7 +49,7 @@ export function evennessOf(look: Look, leads: Map<string, number>, inks: Rgb[]):
   const sizes = unbalance(look, (_, k) => (areas[k] >= large ? 1 : -1));
   const parts = {
     gaps: mark(holes, 0.16, 0.75),
-    cover: mark(Math.max(spreadOf(across), spreadOf(down)), 0.12, 0.75),
+    cover: mark(stripes?.swing ?? 0, 0.08, 0.8),
     weight: mark(spreadOf(far.blurred), 0.28, 0.8),
     colours: mark(colours, 0.1, 0.75),
     sizes: mark(sizes, 0.1, 0.75),
@@ -70,47 +71,43 @@ export function evennessOf(look: Look, leads: Map<string, number>, inks: Rgb[]):
     score,
     parts,
     gapsMm,
-    across,
-    down,
     inks: inkShares(look, inks),
     motifs: [...count.values()].sort((a, b) => b.share - a.share),
   };
 }
 
-/** Cover of equal strips of the piece, across and down. */
-function strips({ picture }: Look) {
-  const { width, height } = picture.torus;
-  const across = new Array<number>(STRIPS).fill(0);
-  const down = new Array<number>(STRIPS).fill(0);
-  for (let y = 0; y < height; y++) {
-    const j = Math.floor((y * STRIPS) / height);
-    for (let x = 0; x < width; x++) {
-      if (picture.labels[y * width + x] < 0) continue;
-      across[Math.floor((x * STRIPS) / width)]++;
-      down[j]++;
+/** The waves of a torus no shorter than `least`, as steps of phase for each mm across and down; one of each two opposite. */
+function wavesOf({ a, b }: Look['lattice'], least: number): Point[] {
+  const [p, q] = shortest({ a, b });
+  const det = p.x * q.y - p.y * q.x;
+  const [g, h] = [
+    { x: q.y / det, y: -q.x / det },
+    { x: -p.y / det, y: p.x / det },
+  ];
+  const out: Point[] = [];
+  const most = [g, h].map((v) => Math.ceil(1.2 / (Math.hypot(v.x, v.y) * least)));
+  for (let i = 0; i <= most[0]; i++) {
+    for (let j = i ? -most[1] : 1; j <= most[1]; j++) {
+      const wave = { x: i * g.x + j * h.x, y: i * g.y + j * h.y };
+      if (Math.hypot(wave.x, wave.y) * least <= 1) out.push(wave);
     }
   }
-  const each = (width * height) / STRIPS;
-  return { across: across.map((v) => v / each), down: down.map((v) => v / each) };
+  return out;
 }
 
 /**
- * How much the kinds of a cloth keep to one side of it: the mean, over kinds, of how far their places agree in the
- * longest waves of the torus (0: spread about, 1: all in one place), above what so few would by chance.
+ * How much the kinds of a cloth keep to one side of it: the mean, over kinds, of how far their places agree in any long
+ * wave of the torus (0: spread about, 1: all in one place), above what so few would by chance.
  */
-function unbalance({ scene, lattice, outlines }: Look, kindOf: (motif: string, n: number) => number): number {
-  const [a, b] = shortest(lattice);
-  const det = a.x * b.y - a.y * b.x;
-  const waves = [
-    { x: b.y / det, y: -b.x / det },
-    { x: -a.y / det, y: a.x / det },
-  ];
+function unbalance(look: Look, kindOf: (motif: string, n: number) => number): number {
+  const { scene, lattice, outlines } = look;
+  const waves = wavesOf(lattice, WAVES * look.spacingMm);
   const kinds = new Map<number, { re: number[]; im: number[]; all: number; squares: number }>();
   for (const [n, p] of scene.placements.entries()) {
     const kind = kindOf(p.motif, n);
     if (kind < 0) continue;
     const w = (outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
-    const known = kinds.get(kind) ?? { re: [0, 0], im: [0, 0], all: 0, squares: 0 };
+    const known = kinds.get(kind) ?? { re: waves.map(() => 0), im: waves.map(() => 0), all: 0, squares: 0 };
     for (const [k, g] of waves.entries()) {
       const t = 2 * Math.PI * (g.x * p.x + g.y * p.y);
       known.re[k] += w * Math.cos(t);
@@ -124,8 +121,8 @@ function unbalance({ scene, lattice, outlines }: Look, kindOf: (motif: string, n
   let of = 0;
   for (const { re, im, all, squares } of kinds.values()) {
     const chance = Math.sqrt(squares) / all;
-    const agree = Math.max(...re.map((v, k) => Math.hypot(v, im[k]) / all));
-    sum += all * Math.max(0, agree - 0.6 * chance);
+    const agree = Math.max(0, ...re.map((v, k) => Math.hypot(v, im[k]) / all));
+    sum += all * Math.max(0, agree - chance);
     of += all;
   }
   return of ? sum / of : 0;

@@ -1,3 +1,5 @@
+import { nearestCopy } from '../lattice';
+import type { Circle } from './bare-patch';
 import type { Finding } from './finding';
 import type { Limits } from './limits';
 import type { Look } from './look';
@@ -21,16 +23,24 @@ export function barePatches(look: Look, limits: Limits): Finding[] {
   const { rooms, mm } = look;
   if (!rooms) return [];
   const limit = holeLimit(look, limits.bare);
-  return rooms.rooms
-    .filter((c) => c.r > limit && mm(2 * c.r) > LEAST_MM)
-    .slice(0, 8)
-    .map((c) => ({
-      kind: 'bare-patch',
-      severity: 'look',
-      at: look.place(c),
-      placements: [],
-      widthMm: mm(2 * c.r),
-      usualMm: mm(2 * rooms.median),
-      limitMm: mm(2 * limit),
-    }));
+  const { lattice } = look.picture.plan;
+  const kept: Circle[] = [];
+  for (const c of rooms.rooms) {
+    if (c.r <= limit || mm(2 * c.r) <= LEAST_MM) break;
+    // One that reaches far into a larger one is an arm of the same hole.
+    const arm = kept.some((k) => {
+      const near = nearestCopy(lattice, k, c);
+      return Math.hypot(near.x - c.x, near.y - c.y) < k.r + 0.5 * c.r;
+    });
+    if (!arm) kept.push(c);
+  }
+  return kept.slice(0, 8).map((c) => ({
+    kind: 'bare-patch',
+    severity: 'look',
+    at: look.place(c),
+    placements: [],
+    widthMm: mm(2 * c.r),
+    usualMm: mm(2 * rooms.median),
+    limitMm: mm(2 * limit),
+  }));
 }

@@ -38,7 +38,7 @@ export type Limits = {
 
 const USUAL: Record<ClothStyle, Limits> = {
   airy: {
-    bare: 1.4,
+    bare: 1.3,
     lane: 0.62,
     softLane: 0.9,
     row: 4.4,
@@ -46,12 +46,12 @@ const USUAL: Record<ClothStyle, Limits> = {
     heavy: 2.32,
     faint: 0.2,
     touch: 0.3,
-    twins: 1.05,
+    twins: 1,
     sliver: 0.1,
     sliverLong: 5,
   },
   even: {
-    bare: 1.4,
+    bare: 1.3,
     lane: 0.55,
     softLane: 0.85,
     row: 4.4,
@@ -59,12 +59,12 @@ const USUAL: Record<ClothStyle, Limits> = {
     heavy: 2.32,
     faint: 0.25,
     touch: 0.3,
-    twins: 1.05,
+    twins: 1,
     sliver: 0.1,
     sliverLong: 5,
   },
   packed: {
-    bare: 1.5,
+    bare: 1.3,
     lane: 0.5,
     softLane: 0.8,
     row: 4.4,
@@ -72,7 +72,7 @@ const USUAL: Record<ClothStyle, Limits> = {
     heavy: 2.25,
     faint: 0.3,
     touch: 0.3,
-    twins: 1.05,
+    twins: 1,
     sliver: 0.1,
     sliverLong: 6,
   },

@@ -7,13 +7,13 @@ const MEASURE_PX = 800;
 const INK = 128;
 /** A ridge so many times as long as it is thick is a line, and not the tip of a shape; thicker than this, mm, none is thin. */
 const LONG = 8;
-const THICK_MM = 1.5;
+const THICK_MM = 6;
 
 const known = new WeakMap<SceneMotif, number>();
 
 /**
  * How thick the thinnest line of a motif is, mm at scale 1: twice the depth of the ridge of the distance to its edge, for
- * ridges many times as long as that; Infinity when it has no line thinner than 1.5 mm. Found once for each art.
+ * ridges many times as long as that; Infinity when it has no line thinner than 6 mm. Found once for each art.
  */
 export function thinnestLine(art: SceneMotif): number {
   const found = known.get(art);

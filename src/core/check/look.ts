@@ -28,7 +28,8 @@ export type Look = {
   rooms: { rooms: Circle[]; median: number } | null;
   /** A smaller picture of the weight alone, the same seen from afar, and its means along lines. */
   far: { picture: ClothPicture; blurred: Float32Array; weight: Profile[]; cover: Profile[] };
-  /** A place of the picture, px, as mm of the home cell. */
+  /** A place of the picture, px, as mm of the cloth; `place` brings it into the home cell. */
+  point: (at: Point, picture?: ClothPicture) => Point;
   place: (at: Point, picture?: ClothPicture) => Point;
   /** The middle of the image that a label of the picture names, mm. */
   imageAt: (label: number) => Point;
@@ -67,8 +68,11 @@ export function outlineOfArt(art: SceneMotif): Outline {
   return outline;
 }
 
-/** Measures a cloth. @param plan at print ppi; what is looked at is coarser. */
-export function lookAt(scene: Scene, plan: PixelPlan, reserves: Reserved[] = []): Look {
+/**
+ * Measures a cloth. @param plan at print ppi; what is looked at is coarser.
+ * @param detail how many times as many pixels as a check wants.
+ */
+export function lookAt(scene: Scene, plan: PixelPlan, reserves: Reserved[] = [], detail = 1): Look {
   const { scale, layout } = plan;
   const cell = { width: plan.cell.width / scale.x, height: plan.cell.height / scale.y };
   const used = new Map([...scene.motifs].map(([id, art]): [string, Outline] => [id, outlineOfArt(art)]));
@@ -76,13 +80,17 @@ export function lookAt(scene: Scene, plan: PixelPlan, reserves: Reserved[] = [])
   for (const p of scene.placements) ground.add(p);
   const n = scene.placements.length;
   const twin = twinOf(layout, cell);
-  const picture = pictureOf(scene, coarsePlan(plan, areaFor(FINE, n * (twin ? 2 : 1))), false);
+  const picture = pictureOf(scene, coarsePlan(plan, detail * areaFor(FINE, n * (twin ? 2 : 1))), false);
   const { room, near, pairs } = neighboursOf(picture);
   const circles = emptyCircles(room, picture.torus);
   const spacingMm = Math.sqrt(ground.cellAreaMm2 / Math.max(1, n));
   const small = pictureOf(scene, coarsePlan(plan, areaFor(FAR, n * (twin ? 2 : 1))), true);
   const { lattice } = ground;
   const weight = small.colours?.weight ?? new Float32Array(small.labels.length);
+  const point = ({ x, y }: Point, { off, plan: of } = picture) => ({
+    x: (x + off.x) / of.scale.x,
+    y: (y + off.y) / of.scale.y,
+  });
   return {
     scene,
     lattice,
@@ -101,7 +109,8 @@ export function lookAt(scene: Scene, plan: PixelPlan, reserves: Reserved[] = [])
       blurred: blurOnTorus(weight, small.torus, GLANCE * spacingMm * small.plan.scale.x),
       ...profilesOf(small, weight, lattice),
     },
-    place: (at, of = picture) => wrapPoint(lattice, { x: at.x / of.plan.scale.x, y: at.y / of.plan.scale.y }),
+    point,
+    place: (at, of) => wrapPoint(lattice, point(at, of)),
     imageAt: (label) => imagesOf(scene.placements[label % n], twin)[Math.floor(label / n)],
     mm: (px) => px / picture.plan.scale.x,
   };

@@ -32,20 +32,23 @@ const SHARES = [
 
 /** One repeat block of a map of the cloth, opaque RGBA, with the size of its block in px of the coarse plan. */
 export function clothMap(scene: Scene, plan: PixelPlan, kind: ClothMap): Raster {
-  const look = lookAt(scene, plan);
-  const { torus, labels } = look.picture;
+  const look = lookAt(scene, plan, [], DETAIL);
+  const { torus, labels, off } = look.picture;
   const { block } = look.picture.plan;
   const tone = kind === 'gaps' ? gapTone(look) : shareTone(look);
   const out = newRaster(block.width, block.height);
   for (let y = 0; y < block.height; y++) {
     for (let x = 0; x < block.width; x++) {
-      const p = torusIndex(torus, x, y);
+      const p = torusIndex(torus, Math.round(x - off.x), Math.round(y - off.y));
       const [r, g, b] = labels[p] >= 0 ? ART : tone(p);
       out.data.set([r, g, b, 255], (y * block.width + x) * 4);
     }
   }
   return out;
 }
+
+/** A map is seen, so it is drawn finer than a check needs. */
+const DETAIL = 5;
 
 type Tone = (p: number) => readonly [number, number, number];
 

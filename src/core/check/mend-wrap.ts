@@ -36,7 +36,7 @@ function turned({ width, height, data }: Raster): Raster {
 
 /** How deep an edge is whose light is measured, and how far along it light is the same, shares of the sides. */
 const EDGE = 0.03;
-const SLOW = 0.12;
+const SLOW = 0.06;
 
 /**
  * The right edge's light less the left's, slowly varying along the edge, is taken away as a ramp between them (the smooth
@@ -49,9 +49,11 @@ function evenAcross(raster: Raster): Raster {
   for (let c = 0; c < 3; c++) {
     const step = new Float64Array(height);
     for (let y = 0; y < height; y++) {
-      for (let k = 0; k < deep; k++) {
-        step[y] +=
-          (data[(y * width + width - 1 - k) * CHANNELS + c] - data[(y * width + k) * CHANNELS + c]) / deep;
+      // The light at the very edge: the mean of a strip along it, drawn on from the strip behind.
+      for (let k = 0; k < 2 * deep; k++) {
+        const share = (k < deep ? 1.5 : -0.5) / deep;
+        const right = data[(y * width + width - 1 - k) * CHANNELS + c];
+        step[y] += share * (right - data[(y * width + k) * CHANNELS + c]);
       }
     }
     for (let y = 0; y < height; y++) {

@@ -11,6 +11,8 @@ import { type Scene, spriteOf } from '../render';
 export type ClothPicture = {
   plan: PixelPlan;
   torus: Torus;
+  /** What is to be added to a place of the picture for its place on the cloth, px: less than one. */
+  off: { x: number; y: number };
   labels: Int16Array;
   /** What is seen, RGB on the ground, and how far each pixel is from the ground in OKLab. */
   colours: { paint: Uint8ClampedArray; weight: Float32Array } | null;
@@ -49,11 +51,16 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
   const overlaps: ClothPicture['overlaps'] = new Map();
   const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
   const twin = twinOf(plan.layout, cellMm);
+  // Pixels are laid out from the first placement, so that it does not matter where the block is cut.
+  const [first] = scene.placements;
+  const part = (v: number) => v - Math.floor(v);
+  const off = first ? { x: part(first.x * plan.scale.x), y: part(first.y * plan.scale.y) } : { x: 0, y: 0 };
   for (const [n, placed] of scene.placements.entries()) {
     const art = scene.motifs.get(placed.motif);
     if (!art) continue;
     for (const [k, image] of imagesOf(placed, twin).entries()) {
-      const sprite = spriteOf(image, art, plan);
+      const at = { ...image, x: image.x - off.x / plan.scale.x, y: image.y - off.y / plan.scale.y };
+      const sprite = spriteOf(at, art, plan);
       const label = n + k * count;
       for (let py = 0; py < sprite.height; py++) {
         const y = sprite.y + py;
@@ -88,6 +95,7 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
   return {
     plan,
     torus: { width, height, step },
+    off,
     labels,
     colours: coloured ? { paint, weight: weightOf(paint, ground, size) } : null,
     drawn,

@@ -29,12 +29,15 @@ export function twinsOf(look: Look, limits: Limits, leads: Map<string, number>):
     if (!same) continue;
     const [small, large] = [area(i), area(j)].sort((a, b) => a - b);
     if (large > small * SIZE ** 2) continue;
-    const gapMm = mm(pair.gap);
-    if (gapMm > middle * limits.twins * (same === 'colour' ? COLOUR_NEARER : 1)) continue;
+    const limit = middle * limits.twins * (same === 'colour' ? COLOUR_NEARER : 1);
+    if (mm(pair.gap) > limit + mm(2)) continue;
+    const gaps = ground.around(i, limit, new Set([j])).map((near) => near.gap);
+    if (!gaps.length) continue;
+    const gapMm = Math.min(...gaps);
     const key = Math.min(i, j) * n + Math.max(i, j);
     const known = found.get(key);
     if (known && known.gapMm <= gapMm) continue;
-    const at = { x: pair.x / look.picture.plan.scale.x, y: pair.y / look.picture.plan.scale.y };
+    const at = look.point(pair);
     const [a, b] = [pair.i, pair.j].map((l) => nearestCopy(lattice, look.imageAt(l), at));
     found.set(key, {
       kind: 'twins',

@@ -92,19 +92,21 @@ function ProposalBar() {
       <Typography variant="body2" role="status" sx={{ flex: '1 1 220px', maxWidth: 420 }}>
         {before ? 'This is how it was.' : proposal.says}
       </Typography>
-      {proposal.mends?.map(({ part, on, count }) => (
-        <Chip
-          key={part}
-          size="small"
-          clickable
-          aria-pressed={on}
-          variant={on ? 'filled' : 'outlined'}
-          color={on && count ? 'secondary' : 'default'}
-          label={`${PART[part]}${on && count ? ` ${count}` : ''}`}
-          title={on ? 'Leave this part out' : 'Take this part in'}
-          onClick={() => togglePart(part)}
-        />
-      ))}
+      {proposal.mends
+        ?.filter((m) => m.count || !m.on)
+        .map(({ part, on, count }) => (
+          <Chip
+            key={part}
+            size="small"
+            clickable
+            aria-pressed={on}
+            variant={on ? 'filled' : 'outlined'}
+            color={on && count ? 'secondary' : 'default'}
+            label={`${PART[part]}${on && count ? ` ${count}` : ''}`}
+            title={on ? 'Leave this part out' : 'Take this part in'}
+            onClick={() => togglePart(part)}
+          />
+        ))}
       <Button
         variant="outlined"
         aria-pressed={before}
