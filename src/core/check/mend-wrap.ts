@@ -34,8 +34,11 @@ function turned({ width, height, data }: Raster): Raster {
   return out;
 }
 
-/** How deep an edge is whose light is measured, and how far along it light is the same, shares of the sides. */
-const EDGE = 0.03;
+/** How columns are drawn on over half a pixel, and how far along an edge light is the same, share of the side. */
+const SEAM = [
+  [0, 1.5],
+  [1, -0.5],
+] as const;
 const SLOW = 0.06;
 
 /**
@@ -44,14 +47,12 @@ const SLOW = 0.06;
  */
 function evenAcross(raster: Raster): Raster {
   const { width, height, data } = raster;
-  const deep = Math.max(2, Math.round(width * EDGE));
   const slow = Math.max(1, Math.round(height * SLOW));
   for (let c = 0; c < 3; c++) {
     const step = new Float64Array(height);
     for (let y = 0; y < height; y++) {
-      // The light at the very edge: the mean of a strip along it, drawn on from the strip behind.
-      for (let k = 0; k < 2 * deep; k++) {
-        const share = (k < deep ? 1.5 : -0.5) / deep;
+      // The two outermost columns of each side, drawn on to the seam between them.
+      for (const [k, share] of SEAM) {
         const right = data[(y * width + width - 1 - k) * CHANNELS + c];
         step[y] += share * (right - data[(y * width + k) * CHANNELS + c]);
       }
