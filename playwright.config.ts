@@ -7,7 +7,8 @@ export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  workers: 1,
+  workers: 2,
+  fullyParallel: true,
   use: {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 1280, height: 800 },

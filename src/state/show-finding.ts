@@ -11,6 +11,8 @@ export function showFinding(project: Project, n: number) {
   const middle = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };
   centreOn(nearestCopy(latticeOf(project.layout, cellOf(project)), f.at, middle));
   const there = new Set(project.placements.map((p) => p.id));
-  select(f.placements.filter((id) => there.has(id)));
+  const about = f.placements.filter((id) => there.has(id));
+  // A place alone, such as a hole, leaves in hand what is there.
+  if (about.length) select(about);
   useView.setState({ finding: n });
 }

@@ -5,7 +5,7 @@ import type { Limits } from './limits';
 import type { Look } from './look';
 
 /** With fewer motifs than this the layout alone makes rows, and is meant to. */
-const LEAST_MOTIFS = 8;
+const LEAST_MOTIFS = 12;
 /** Stripes nearer together than this share of the spacing are single motifs. */
 const LEAST_APART = 0.6;
 const MOST_SWING = 1.1;

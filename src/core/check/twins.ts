@@ -6,6 +6,7 @@ import { nearestGaps } from './near';
 
 /** How alike in size two of the same are, to be the same thing twice. */
 const SIZE = 1.45;
+const LEAST_KINDS = 3;
 /** Two of one colour are told only when they lie this much nearer than twins of one motif. */
 const COLOUR_NEARER = 0.75;
 
@@ -13,7 +14,8 @@ const COLOUR_NEARER = 0.75;
 export function twinsOf(look: Look, limits: Limits, leads: Map<string, number>): Finding[] {
   const { scene, ground, lattice, mm } = look;
   const n = scene.placements.length;
-  if (n < 3) return [];
+  // With one or two motifs in all, each lies beside its like everywhere, and is meant to.
+  if (new Set(scene.placements.map((p) => p.motif)).size < LEAST_KINDS) return [];
   const { middle } = nearestGaps(look);
   const area = (k: number) => {
     const p = scene.placements[k];
