@@ -17,9 +17,11 @@ const pick = <T>(list: readonly T[], random: Random): T => list[Math.floor(rando
 /** The middle value of a list of numbers. */
 const middle = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >> 1] ?? 0;
 
-/** Room from a point to the nearest art, mm. */
-const roomAt = (ground: Ground, at: Point, motif: string): number =>
-  ground.nearest(-1, { motif, ...at, angle: 0, scale: 1e-4, mirror: false })?.gap ?? 0;
+/** Room from a point to the nearest art, mm; what is wider than four spacings is not told apart. */
+function roomAt(ground: Ground, at: Point, motif: string): number {
+  const most = 4 * spacingOf(ground);
+  return ground.nearest(-1, { motif, ...at, angle: 0, scale: 1e-4, mirror: false }, most)?.gap ?? most;
+}
 
 /** About a start, the place with the most room, and that room: from several places round it, by ever smaller steps. */
 function roomiest(ground: Ground, start: Point, step: number): Point & { r: number } {
