@@ -8,6 +8,7 @@ import {
   latticeOf,
   leftAs,
   leftOvers,
+  outlinePath,
   type Project,
   rgbOfHex,
   type WrapProof,
@@ -54,9 +55,13 @@ export const checkKey = (p: Project) =>
     layKey(p),
     p.checking,
     p.reserves,
+    p.guides.outline,
     p.motifs.map((m) => [m.permission, m.standIn, m.direction]),
     p.colourways.find((c) => c.id === p.shown)?.colours,
   ]);
+
+/** Outlines that art is fitted into; the cell itself is only where the cloth repeats. */
+const worked = new Set<string>(['plain', 'diamond', 'hexagon', 'scallop', 'ogee']);
 
 /** How a bolt is looked over. */
 export function checkOptions(project: Project): CheckOptions {
@@ -68,11 +73,17 @@ export function checkOptions(project: Project): CheckOptions {
     inks: way.colours.map(rgbOfHex),
     tops: new Set(project.motifs.filter((m) => m.direction === 'top').map((m) => m.id)),
     reserves: project.reserves,
+    outline: worked.has(project.guides.outline)
+      ? outlinePath(project.guides.outline, project.layout, {
+          width: project.brief.widthMm,
+          height: project.brief.heightMm,
+        })
+      : [],
   };
 }
 
 /** Looks a bolt over: what can be measured, and what was left undone. */
-async function look(project: Project): Promise<CheckReport> {
+export async function look(project: Project): Promise<CheckReport> {
   const request = sceneRequest(project);
   const report = await check(request, checkOptions(project), loadAsset);
   const seen = new Map(request.placements.map((p, n) => [p.id ?? '', report.seen?.[n] ?? 1]));

@@ -195,6 +195,13 @@ describe('known answers', () => {
     const [found] = of('sliver', look(bars).findings);
     expect(found.widthMm).toBeLessThan(2.4);
     expect(found.longMm).toBeGreaterThan(20);
+    // The same bar beside the outline that is worked to, and beside nothing.
+    const alone = [...shaken.filter((_, n) => n > 14), at(100, 5.5, 'bar')];
+    const corners = [at(0, 0), at(200, 0), at(200, 200), at(0, 200)];
+    expect(of('sliver', look(alone).findings)).toEqual([]);
+    const [rim] = of('sliver', look(alone, STRAIGHT, CELL, { outline: corners }).findings);
+    expect(rim.placements).toEqual(['bar-100-6']);
+    expect(rim.widthMm).toBeLessThan(4);
   });
 
   test('one motif upside down in a cloth that stands upright is told; the cloth reads one-way', () => {

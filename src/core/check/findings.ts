@@ -1,5 +1,5 @@
 import type { Rgb } from '../colour';
-import type { PixelPlan } from '../lattice';
+import type { PixelPlan, Point } from '../lattice';
 import type { Reserved } from '../lay';
 import type { Scene } from '../render';
 import { type DirectionReport, directionOf } from './direction';
@@ -30,6 +30,8 @@ export type CheckOptions = {
   /** Motifs that have a top. */
   tops?: Set<string>;
   reserves?: Reserved[];
+  /** The outline that is worked to, mm, when it is not the cell itself. */
+  outline?: Point[];
 };
 
 export type CheckReport = {
@@ -75,7 +77,7 @@ export function findings(
     ...nearTouches(seen, limits, PRODUCTS[product].gapMm),
     ...twinsOf(seen, limits, leads),
     ...printLimits(seen, product),
-    ...slivers(seen, limits),
+    ...slivers(seen, limits, options.outline),
     ...specks(seen),
     ...direction.findings,
     ...likeInks(inks, scene.placements[0] ?? { x: 0, y: 0 }),

@@ -2,10 +2,12 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { Bar, BarChart, Cell, XAxis } from 'recharts';
-import type { CheckReport } from '@/core';
-import { lastChange } from '@/state/checks';
+import { type CheckReport, compareFindings } from '@/core';
+import { lastChange, look } from '@/state/checks';
+import { useSnapshots } from '@/state/snapshots';
+import Choice from '../../parts/choice';
 import { small, trim } from '../../parts/lengths';
 import { Part } from '../../parts/tray';
 
@@ -49,6 +51,47 @@ function Mark({ name, why, value }: { name: string; why: string; value: number }
   );
 }
 
+type Change = ReturnType<typeof compareFindings>;
+
+/** What a change did, in words. */
+const told = (change: Change): string => {
+  const score = change.score
+    ? `${change.score > 0 ? 'up' : 'down'} ${Math.abs(change.score)}`
+    : 'the same score';
+  const looks = change.looks
+    ? `${Math.abs(change.looks)} ${change.looks > 0 ? 'more' : 'fewer'} to look at`
+    : 'as much to look at';
+  return `${score}, ${looks}`;
+};
+
+/** The cloth as it stands against a snapshot of it. */
+function Against({ report }: { report: CheckReport }) {
+  const list = useSnapshots((s) => s.list);
+  const [then, setThen] = useState<{ id: string; report: CheckReport } | null>(null);
+  if (!list.length) return null;
+  const options = { '': 'nothing', ...Object.fromEntries(list.map((s) => [s.id, s.name])) };
+  const choose = async (id: string) => {
+    setThen(null);
+    const snapshot = list.find((s) => s.id === id);
+    if (snapshot) setThen({ id, report: await look(snapshot.project) });
+  };
+  return (
+    <Box sx={{ mt: 1.5 }}>
+      <Choice
+        label="Set against"
+        value={then?.id ?? ''}
+        options={options}
+        onChange={(id) => void choose(id)}
+      />
+      {then && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }} data-testid="against">
+          Since then: {told(compareFindings(then.report, report))}.
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
 /** The evenness of the cloth, its parts, what the last change did to it, and the gaps. */
 export default function EvennessPart({ report }: { report: CheckReport }) {
   // The words first; the chart follows when there is a moment.
@@ -61,11 +104,7 @@ export default function EvennessPart({ report }: { report: CheckReport }) {
     ? ''
     : !change.score && !change.looks
       ? 'The last change left the score as it was.'
-      : `The last change: ${change.score ? `${change.score > 0 ? 'up' : 'down'} ${Math.abs(change.score)}` : 'no other score'}, ${
-          change.looks === 0
-            ? 'as much to look at'
-            : `${Math.abs(change.looks)} ${change.looks > 0 ? 'more' : 'fewer'} to look at`
-        }.`;
+      : `The last change: ${told(change)}.`;
   return (
     <Part title="Evenness">
       <Box sx={{ display: 'grid', gridTemplateColumns: '84px 1fr', gap: 1.5, alignItems: 'center' }}>
@@ -122,6 +161,7 @@ export default function EvennessPart({ report }: { report: CheckReport }) {
           </BarChart>
         )}
       </Box>
+      <Against report={report} />
     </Part>
   );
 }

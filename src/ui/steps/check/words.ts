@@ -125,7 +125,7 @@ export function findingWhy(f: Finding, project: Project): string {
     case 'twins':
       return `${f.same === 'motif' ? 'Same motif' : pair(f, project)}, about one size, ${small(f.gapMm)} apart; the gaps are about ${small(f.usualMm)}. The pair shows again in every repeat: swap one.`;
     case 'sliver':
-      return `Between ${pair(f, project)}. Strips under ${small(f.limitMm)} (the gaps are about ${small(f.usualMm)}) clog in print and look like a poor fit. Part them, or close the strip.`;
+      return `Between ${f.placements.length > 1 ? pair(f, project) : `${nameOf(f, project)} and the outline you work to`}. Strips under ${small(f.limitMm)} (the gaps are about ${small(f.usualMm)}) clog in print and look like a poor fit. Part them, or close the strip.`;
     case 'upside-down':
       return `All but a few of the ${f.of} motifs with a top stand upright. Turn it, or turn more, so that it is meant.`;
     case 'low-ppi':
