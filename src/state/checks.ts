@@ -15,6 +15,7 @@ import {
 } from '../core';
 import { check, proveWrapOf, Stopped } from '../engine';
 import { loadAsset, sceneRequest, spritesBusy, useSprites } from './arts';
+import { useView } from './view';
 
 type ChecksState = {
   report: CheckReport | null;
@@ -143,6 +144,7 @@ async function run() {
     try {
       const report = await look(project);
       if (!wanted) {
+        letGoOfFocus(useChecks.getState().report, report);
         useChecks.setState((s) => ({ report, before: s.report, of: checkKey(project), trouble: null }));
       }
     } catch (error) {
@@ -151,6 +153,14 @@ async function run() {
   }
   running = false;
   useChecks.setState({ busy: false });
+}
+
+/** The finding in focus is known by its number: where another has come to stand there, none is in focus. */
+function letGoOfFocus(before: CheckReport | null, after: CheckReport) {
+  const { finding } = useView.getState();
+  if (finding === null) return;
+  const [was, is] = [before, after].map((r) => r?.findings[finding]);
+  if (was?.kind !== is?.kind || was?.severity !== is?.severity) useView.setState({ finding: null });
 }
 
 /** Renders the block twice at print size, cut in two places, and compares it byte for byte. */

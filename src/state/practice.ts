@@ -3,8 +3,11 @@ import { create } from 'zustand';
 import {
   FAULTS,
   type Fault,
+  type Finding,
+  latticeOf,
   type Marked,
   markPin,
+  nearestCopy,
   type Placement,
   type Planted,
   type Point,
@@ -13,6 +16,7 @@ import {
 import { practise, Stopped } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { loadAsset, sceneRequest } from './arts';
+import { look } from './checks';
 import { cellOf } from './hold';
 import { leadOf } from './proposal';
 import { useView } from './view';
@@ -22,6 +26,8 @@ type Lesson = {
   of: Project;
   planted: Planted;
   placements: Placement[];
+  /** What the check measured there, when it found it too. */
+  measured: Finding | null;
   pin: Point | null;
   marked: Marked | null;
 };
@@ -45,6 +51,16 @@ export const usePractice = create<PracticeState>()(() => ({
 }));
 
 const KEY = 'practice';
+
+/** The findings by which the check tells each fault. */
+const MEASURED_AS: Record<Fault, Finding['kind'][]> = {
+  'bare-patch': ['bare-patch'],
+  lane: ['lane'],
+  'row-up': ['row-up'],
+  'near-touch': ['near-touch', 'overlap'],
+  twins: ['twins'],
+  heavy: ['heavy'],
+};
 
 /** Reads the record that was kept; one that is not sound counts as none. */
 export async function openRecord() {
@@ -75,8 +91,17 @@ export async function beginLesson(
         mirror,
       }),
     );
+    const { findings } = await look({ ...project, placements });
+    const lattice = latticeOf(project.layout, cellOf(project));
+    const off = (f: Finding) => {
+      const near = nearestCopy(lattice, f.at, planted.at);
+      return Math.hypot(near.x - planted.at.x, near.y - planted.at.y);
+    };
+    const [measured = null] = findings
+      .filter((f) => MEASURED_AS[drawn].includes(f.kind))
+      .sort((p, q) => (planted.along ? 0 : off(p) - off(q)));
     useView.setState({ selected: [], held: null, finding: null });
-    usePractice.setState({ lesson: { of: project, planted, placements, pin: null, marked: null } });
+    usePractice.setState({ lesson: { of: project, planted, placements, measured, pin: null, marked: null } });
   } catch (error) {
     if (!(error instanceof Stopped)) {
       usePractice.setState({ trouble: error instanceof Error ? error.message : String(error) });

@@ -5,6 +5,8 @@ import { lanesOf } from './lane';
 import type { Limits } from './limits';
 import type { Look } from './look';
 
+/** Fewer motifs than this always leave lanes: they are how such a layout looks. */
+const LEAST_MOTIFS = 10;
 /** How little may lie in a path that is not quite free, as a share of what lies on the cloth. */
 const LITTLE = 0.12;
 /** Paths that run within so many degrees of a wider one are the same to the eye. */
@@ -19,7 +21,7 @@ const turn = (a: number, b: number) => {
 /** Open lanes: straight paths right through the repeat that are free, or all but free, of art. */
 export function openLanes(look: Look, limits: Limits): Finding[] {
   const { rooms, scene, lattice } = look;
-  if (!rooms) return [];
+  if (!rooms || scene.placements.length < LEAST_MOTIFS) return [];
   const usualMm = look.mm(2 * rooms.median);
   const free = lanesOf(scene.placements, look.outlines, lattice, look.twin, usualMm * limits.lane);
   const thin = thinBands(look.far.cover, LITTLE, usualMm * limits.softLane);

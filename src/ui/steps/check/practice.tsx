@@ -11,6 +11,7 @@ import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import { small } from '../../parts/lengths';
 import Tray from '../../parts/tray';
+import { findingTitle, findingWhy } from './words';
 
 const NAME: Record<Fault, string> = {
   'bare-patch': 'bare patch',
@@ -89,7 +90,7 @@ export default function Practice({ project }: { project: Project }) {
       </Fold>
     );
   }
-  const { planted, marked } = lesson;
+  const { planted, marked, measured, placements } = lesson;
   return (
     <Tray
       title="Practice"
@@ -104,6 +105,14 @@ export default function Practice({ project }: { project: Project }) {
               ? `Found. Your pin is ${small(marked.off)} from its middle.`
               : `Not there. Your pin is ${small(marked.off)} off; the ring shows the place.`}
           </Typography>
+          {measured && (
+            <Box>
+              <Typography variant="h3">{findingTitle(measured, { ...project, placements })}</Typography>
+              <Typography variant="body2" color="text.secondary">
+                {findingWhy(measured, { ...project, placements })}
+              </Typography>
+            </Box>
+          )}
           <Typography variant="body2" color="text.secondary">
             {LOOK_FOR[planted.fault]}
           </Typography>
