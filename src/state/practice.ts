@@ -77,7 +77,9 @@ export async function beginLesson(
 ) {
   usePractice.setState({ busy: true, trouble: null });
   try {
-    const drawn = fault ?? FAULTS[seed % FAULTS.length];
+    // Where cells alternate, the twins of a band run otherwise: no lane or row is planted there.
+    const faults = project.layout.alternate ? FAULTS.filter((f) => f !== 'lane' && f !== 'row-up') : FAULTS;
+    const drawn = fault ?? faults[seed % faults.length];
     const leads = new Map(project.motifs.map((m) => [m.id, leadOf(m.id)]));
     const planted = await practise(sceneRequest(project), drawn, seed % 1e6, madeUp, leads, loadAsset);
     const placements = planted.placements.map(

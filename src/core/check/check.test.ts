@@ -155,18 +155,42 @@ describe('known answers', () => {
   });
 
   test('a motif that meets its own copy is told the size at which it clears it', () => {
-    const [found] = of(
-      'own-copy',
-      look([at(20, 20, 'disc', { scale: 4.98 })], STRAIGHT, { width: 100, height: 100 }).findings,
+    // A bar as long as the cell is wide, less 4 mm, among discs some 20 mm apart.
+    const discs = shaken.filter((p) => Math.abs(p.y - 100) > 25);
+    const long = at(100, 100, 'bar', { scale: 4.9 });
+    const [own] = of('own-copy', look([...discs, long]).findings);
+    expect(own.placements).toEqual([long.id]);
+    // Silhouettes are never nearer than it says: at this size what they may be off by is up to 2 mm each.
+    expect(own.gapMm).toBeGreaterThan(0);
+    expect(own.gapMm).toBeLessThan(4);
+    expect(own.largest).toBeLessThan(4.9);
+    const clear = look([...discs, { ...long, scale: own.largest * 0.98 }]).findings;
+    expect(of('own-copy', clear)).toEqual([]);
+  });
+
+  test('a spot where all is pale among dark is faint, and no bare patch; a gap that ink may close is told', () => {
+    const dark = grid((p, n) => ({
+      ...p,
+      motif: [6, 7, 8, 11, 12, 13, 16, 17, 18].includes(n) ? 'pale' : 'dark',
+    }));
+    const { findings: found } = look(dark);
+    expect(of('bare-patch', found)).toEqual([]);
+    const [faint] = of('faint', found);
+    expect(faint.times).toBeLessThan(faint.limit);
+    expect(off(faint.at, { x: 100, y: 100 })).toBeLessThan(45);
+    // Discs a mm apart; one is 0.4 mm nearer to its neighbour.
+    const tight = Array.from({ length: 25 }, (_, n) => at(10 + (n % 5) * 21, 10 + Math.floor(n / 5) * 21));
+    tight[12] = { ...tight[12], x: tight[12].x - 0.4 };
+    const gaps = of(
+      'small-gap',
+      look(tight, STRAIGHT, { width: 105, height: 105 }, { product: 'cloth' }).findings,
     );
-    expect(found).toBeUndefined();
-    const big = [
-      at(50, 50, 'disc', { scale: 4.97 }),
-      at(0, 0, 'disc', { scale: 0.4 }),
-      at(2, 98, 'disc', { scale: 0.3 }),
-    ];
-    const [own] = of('own-copy', look(big, STRAIGHT, { width: 100, height: 100 }).findings);
-    expect(own?.gapMm ?? 0).toBeLessThan(1);
+    expect(
+      gaps.some(
+        (g) => g.placements.includes(tight[12].id ?? '') && g.placements.includes(tight[11].id ?? ''),
+      ),
+    ).toBe(true);
+    for (const g of gaps) expect(g.gapMm).toBeLessThan(g.limitMm);
   });
 
   test('two of the same side by side are twins; farther apart, or of two sizes, they are not', () => {

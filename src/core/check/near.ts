@@ -36,6 +36,11 @@ export function nearTouches(look: Look, limits: Limits, gapMm: number): Finding[
     const share = px / Math.max(1, Math.min(drawn[i], drawn[j]));
     // A rim of half-covered pixels is no overlap.
     if (i === j || share < 0.004 || px < 3) continue;
+    // What lies within a pixel looks lapped in the picture: the silhouettes themselves decide.
+    const real = ground
+      .around(i, 0.01, new Set([j]))
+      .some((near) => near.gap === 0 && Math.hypot(near.to.x, near.to.y) < 1e-9);
+    if (!real) continue;
     lapped.add(i).add(j);
     told.add(key);
     if (share > MEANT_SHARE) continue;

@@ -17,7 +17,8 @@ export function unlane(
     if (f?.kind !== 'lane') break;
     const long = Math.hypot(f.along.x, f.along.y);
     const normal = { x: -f.along.y / long, y: f.along.x / long };
-    const period = work.ground.cellAreaMm2 / long;
+    const { a, b } = work.ground.lattice;
+    const period = Math.abs(a.x * b.y - a.y * b.x) / long;
     const mid = f.at.x * normal.x + f.at.y * normal.y;
     const off = (p: { x: number; y: number }) => {
       const t = p.x * normal.x + p.y * normal.y - mid;
