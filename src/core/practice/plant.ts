@@ -44,8 +44,6 @@ function roomiest(ground: Ground, start: Point, step: number): Point & { r: numb
   return starts.map(climb).sort((p, q) => q.r - p.r)[0];
 }
 
-const groundWith = (ground: Ground, placements: Placed[]): Ground => ground.like(placements);
-
 /** Where the gaps of an even cloth are: half the room between three motifs, over places spread through it. */
 function usualRoom(ground: Ground, random: Random): number {
   const { a, b } = ground.lattice;
@@ -61,7 +59,7 @@ const spacingOf = (ground: Ground) => Math.sqrt(ground.cellAreaMm2 / Math.max(1,
 /** Takes motifs off about a place until the hole is 2.2 times as wide as the gaps. */
 function barePatch(ground: Ground, random: Random): Omit<Planted, 'fault'> {
   const usual = usualRoom(ground, random);
-  const all = Array.from({ length: ground.count }, (_, n) => ground.placed(n));
+  const all = placedOn(ground);
   const start = pick(all, random);
   let left = all;
   let hole = { x: start.x, y: start.y, r: 0 };
@@ -69,7 +67,7 @@ function barePatch(ground: Ground, random: Random): Omit<Planted, 'fault'> {
     const far = (p: Placed) => ground.apart(p, { ...p, ...hole });
     const nearest = [...left].sort((p, q) => far(p) - far(q))[0];
     left = left.filter((p) => p !== nearest);
-    hole = roomiest(groundWith(ground, left), hole, spacingOf(ground) / 4);
+    hole = roomiest(ground.like(left), hole, spacingOf(ground) / 4);
   }
   return { placements: left, at: hole };
 }
@@ -92,7 +90,7 @@ function lane(ground: Ground, random: Random): Omit<Planted, 'fault'> {
   const half = usual * 0.85;
   const { normal, period, step } = pick(wideDirections(ground, 2.2 * half), random);
   const t0 = random() * period;
-  const pushed = Array.from({ length: ground.count }, (_, n) => ground.placed(n)).map((p) => {
+  const pushed = placedOn(ground).map((p) => {
     const reach = ground.reach(p, normal);
     const mid = p.x * normal.x + p.y * normal.y - t0;
     const off = mid - Math.round(mid / period) * period;
@@ -100,7 +98,7 @@ function lane(ground: Ground, random: Random): Omit<Planted, 'fault'> {
     const need = half + (side > 0 ? -reach.low : reach.high) - Math.abs(off);
     return need > 0 ? { ...p, x: p.x + side * need * normal.x, y: p.y + side * need * normal.y } : p;
   });
-  const kept = groundWith(ground, []);
+  const kept = ground.like([]);
   for (const p of pushed) if (!kept.nearest(-1, p, usual * 0.15)) kept.add(p);
   return { placements: placedOn(kept), at: { x: t0 * normal.x, y: t0 * normal.y }, along: step };
 }
@@ -114,7 +112,7 @@ function rowUp(ground: Ground, random: Random): Omit<Planted, 'fault'> {
   const rows = Math.max(1, Math.round(period / (spacing * 1.5)));
   const t0 = random() * period;
   const apart = period / rows;
-  const kept = groundWith(ground, []);
+  const kept = ground.like([]);
   for (const p of placedOn(ground)) {
     const t = p.x * normal.x + p.y * normal.y - t0;
     const off = t - Math.round(t / apart) * apart;
@@ -197,7 +195,7 @@ function heavy(ground: Ground, random: Random, weights: Map<string, number>): Om
   const n = Math.floor(random() * all.length);
   const p = { ...all[n], motif, scale: 1 };
   const grown = { ...p, scale: Math.sqrt((2.6 * most) / weight(p)) };
-  const kept = groundWith(ground, [grown]);
+  const kept = ground.like([grown]);
   const gap = middle(ground.gaps()) * 0.6;
   for (const [k, q] of all.entries())
     if (k !== n && (kept.nearest(-1, q, gap * 2, gap)?.gap ?? gap) >= gap) kept.add(q);
