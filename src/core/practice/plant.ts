@@ -178,6 +178,10 @@ function twins(ground: Ground, random: Random): Omit<Planted, 'fault'> {
       if (!now || now.gap < near.gap * 0.6) continue;
       const apart = ground.like([p, tried]).nearest(0)?.gap ?? beside;
       if (apart >= beside || apart <= 0) continue;
+      // No third of them beside the two: one fault at a time.
+      const rest = placedOn(ground).filter((o, m) => o.motif === p.motif && m !== n && m !== near.piece);
+      const third = ground.like([...rest, tried]).nearest(rest.length, undefined, beside * 1.2);
+      if (third && third.piece !== rest.length) continue;
       const placements = placedOn(ground).map((o, m) => (m === near.piece ? tried : o));
       const other = nearestCopy(ground.lattice, tried, p);
       return { placements, at: { x: (p.x + other.x) / 2, y: (p.y + other.y) / 2 } };
