@@ -1,4 +1,5 @@
 export { AGAIN, AGAIN_RULES, type AgainRule, type AgainWhere, againAt, laidAgain } from './again';
+export { asMotif, changePlaces, liesWell } from './change-places';
 export { type Filler, FREE_ANGLES, fillGap, type Offer } from './fill';
 export { largestFit } from './fit';
 export { Ground, gapSpread, type Reserved } from './ground';

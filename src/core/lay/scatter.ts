@@ -1,5 +1,6 @@
 import type { Placed } from '../render';
 import { RangeMessage } from '../units';
+import { besideTheirLike, changePlaces } from './change-places';
 import type { Ground } from './ground';
 import { gapSpread } from './ground';
 import { seededRandom } from './random';
@@ -67,6 +68,7 @@ export function scatter(ground: Ground, rules: ScatterRules, seed: number): Scat
       laid = Math.max(laid, found);
       if (found < wanted.length * (1 - HOPELESS)) throw refused(rules, laid);
       if (found < wanted.length) break;
+      apartFromLike(ground, rules, held);
       const result = scattered(ground, held);
       if (!best || (result.spread ?? 1) < (best.spread ?? 1)) best = result;
     }
@@ -91,6 +93,28 @@ function scattered(ground: Ground, held: number): Scattered {
     spread: gapSpread(gaps),
   };
 }
+
+/** What settling brought beside its like changes places with something of about its size, within the sizes asked. */
+function apartFromLike(ground: Ground, rules: ScatterRules, held: number) {
+  const gaps = ground.gaps().sort((a, b) => a - b);
+  const middle = gaps[gaps.length >> 1];
+  const sizes = new Map(rules.motifs.map((m) => [m.motif, m]));
+  const suits = ({ motif, scale }: Placed) => {
+    const m = sizes.get(motif);
+    return !!m && scale >= m.least * 0.98 && scale <= m.most * 1.02;
+  };
+  const locked = new Set(Array.from({ length: held }, (_, n) => n));
+  const leads = new Map(rules.motifs.map((m) => [m.motif, m.lead]));
+  for (const n of besideTheirLike(ground, middle)) {
+    if (locked.has(n) || !besideTheirLike(ground, middle).includes(n)) continue;
+    const was = placedOn(ground);
+    changePlaces(ground, n, { locked, leads, middle, suits });
+    if (Math.min(...ground.gaps().slice(held)) >= rules.minGapMm) continue;
+    for (const [k, p] of was.entries()) ground.set(k, p);
+  }
+}
+
+const placedOn = (ground: Ground) => Array.from({ length: ground.count }, (_, n) => ground.placed(n));
 
 /** Lays and settles; how many found a place. */
 function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: () => number): number {

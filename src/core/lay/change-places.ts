@@ -1,0 +1,81 @@
+import type { Placed } from '../render';
+import type { Ground } from './ground';
+
+/** How unlike in size two may be that change places, and how much smaller one may become to fit. */
+const SIZE = 1.8;
+const SMALLER = [1, 0.92, 0.84];
+/** Likes are looked for within so many middle gaps; of one colour, within this share of one. */
+const BESIDE = 1.3;
+const COLOUR = 0.7;
+/** The least gap that a change may leave, as a share of the middle one. */
+const CLEAR = 0.5;
+
+type Rules = {
+  locked: Set<number>;
+  /** Leading colour by motif; -1 or none: it has none. */
+  leads: Map<string, number>;
+  /** The middle of the gaps to the nearest neighbours, mm. */
+  middle: number;
+  /** Whether a piece may be as it would become. */
+  suits?: (p: Placed) => boolean;
+};
+
+const areaOf = (ground: Ground, p: Placed) => (ground.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
+
+/** The placement with another motif of the same printed area, or a little less. */
+export function asMotif(ground: Ground, p: Placed, motif: string, angle: number, smaller: number): Placed {
+  const one = ground.outlines.get(motif)?.areaMm2 ?? 1;
+  return { ...p, motif, angle, scale: Math.sqrt(areaOf(ground, p) / one) * smaller };
+}
+
+/** Whether a piece clears everything and has none of its like beside it. */
+export function liesWell(ground: Ground, n: number, { leads, middle, suits }: Rules): boolean {
+  const p = ground.placed(n);
+  if (suits && !suits(p)) return false;
+  for (const near of ground.around(n, middle * BESIDE)) {
+    if (near.gap < middle * CLEAR) return false;
+    if (typeof near.piece !== 'number' || near.piece === n) continue;
+    const other = ground.placed(near.piece);
+    if (other.motif === p.motif) return false;
+    const lead = leads.get(p.motif) ?? -1;
+    if (lead >= 0 && lead === leads.get(other.motif) && near.gap < middle * COLOUR) return false;
+  }
+  return true;
+}
+
+/**
+ * Lets a piece change places with another motif of about its size, each with its own angle, so that none of the two comes to
+ * lie beside its like. False, and nothing changed, when none may.
+ */
+export function changePlaces(ground: Ground, n: number, rules: Rules): boolean {
+  const p = ground.placed(n);
+  const area = areaOf(ground, p);
+  const others = Array.from({ length: ground.count }, (_, m) => m)
+    .filter((m) => m !== n && !rules.locked.has(m) && ground.placed(m).motif !== p.motif)
+    .map((m) => ({ m, unlike: Math.abs(Math.log(areaOf(ground, ground.placed(m)) / area)) }))
+    .filter(({ unlike }) => unlike < Math.log(SIZE))
+    .sort((a, b) => a.unlike - b.unlike);
+  for (const { m } of others) {
+    const q = ground.placed(m);
+    for (const smaller of SMALLER) {
+      ground.set(n, asMotif(ground, p, q.motif, q.angle, smaller));
+      ground.set(m, asMotif(ground, q, p.motif, p.angle, smaller));
+      if (liesWell(ground, n, rules) && liesWell(ground, m, rules)) return true;
+    }
+    ground.set(n, p);
+    ground.set(m, q);
+  }
+  return false;
+}
+
+/** Pieces whose nearest neighbour, no farther than a little over the middle gap, is the same motif. */
+export function besideTheirLike(ground: Ground, middle: number): number[] {
+  return Array.from({ length: ground.count }, (_, n) => n).filter((n) =>
+    ground
+      .around(n, middle * 1.1)
+      .some(
+        ({ piece }) =>
+          typeof piece === 'number' && piece !== n && ground.placed(piece).motif === ground.placed(n).motif,
+      ),
+  );
+}
