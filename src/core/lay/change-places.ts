@@ -7,7 +7,7 @@ const SMALLER = [1, 0.92, 0.84];
 /** Likes are looked for within so many middle gaps; of one colour, within this share of one. */
 const BESIDE = 1.3;
 const COLOUR = 0.7;
-/** The least gap that a change may leave, as a share of the middle one. */
+/** The gap that a change leaves at least, unless told, as a share of the middle one. */
 const CLEAR = 0.5;
 
 type Rules = {
@@ -16,6 +16,8 @@ type Rules = {
   leads: Map<string, number>;
   /** The middle of the gaps to the nearest neighbours, mm. */
   middle: number;
+  /** The least gap that a change may leave, mm. Default half the middle one. */
+  least?: number;
   /** Whether a piece may be as it would become. */
   suits?: (p: Placed) => boolean;
 };
@@ -29,11 +31,15 @@ export function asMotif(ground: Ground, p: Placed, motif: string, angle: number,
 }
 
 /** Whether a piece clears everything and has none of its like beside it. */
-export function liesWell(ground: Ground, n: number, { leads, middle, suits }: Rules): boolean {
+export function liesWell(
+  ground: Ground,
+  n: number,
+  { leads, middle, suits, least = middle * CLEAR }: Rules,
+): boolean {
   const p = ground.placed(n);
   if (suits && !suits(p)) return false;
   for (const near of ground.around(n, middle * BESIDE)) {
-    if (near.gap < middle * CLEAR) return false;
+    if (near.gap < least) return false;
     if (typeof near.piece !== 'number' || near.piece === n) continue;
     const other = ground.placed(near.piece);
     if (other.motif === p.motif) return false;
@@ -68,14 +74,10 @@ export function changePlaces(ground: Ground, n: number, rules: Rules): boolean {
   return false;
 }
 
-/** Pieces whose nearest neighbour, no farther than a little over the middle gap, is the same motif. */
-export function besideTheirLike(ground: Ground, middle: number): number[] {
-  return Array.from({ length: ground.count }, (_, n) => n).filter((n) =>
-    ground
-      .around(n, middle * 1.1)
-      .some(
-        ({ piece }) =>
-          typeof piece === 'number' && piece !== n && ground.placed(piece).motif === ground.placed(n).motif,
-      ),
-  );
+/** Whether the same motif lies beside a piece, no farther than a little over the middle gap. */
+export function isBesideItsLike(ground: Ground, n: number, middle: number): boolean {
+  const { motif } = ground.placed(n);
+  const likes = new Set<number>();
+  for (let m = 0; m < ground.count; m++) if (m !== n && ground.placed(m).motif === motif) likes.add(m);
+  return ground.around(n, middle * 1.1, likes).some(({ piece }) => piece !== n && piece !== 'reserve');
 }

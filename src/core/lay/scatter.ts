@@ -1,6 +1,6 @@
 import type { Placed } from '../render';
 import { RangeMessage } from '../units';
-import { besideTheirLike, changePlaces } from './change-places';
+import { changePlaces, isBesideItsLike } from './change-places';
 import type { Ground } from './ground';
 import { gapSpread } from './ground';
 import { seededRandom } from './random';
@@ -105,16 +105,11 @@ function apartFromLike(ground: Ground, rules: ScatterRules, held: number) {
   };
   const locked = new Set(Array.from({ length: held }, (_, n) => n));
   const leads = new Map(rules.motifs.map((m) => [m.motif, m.lead]));
-  for (const n of besideTheirLike(ground, middle)) {
-    if (locked.has(n) || !besideTheirLike(ground, middle).includes(n)) continue;
-    const was = placedOn(ground);
-    changePlaces(ground, n, { locked, leads, middle, suits });
-    if (Math.min(...ground.gaps().slice(held)) >= rules.minGapMm) continue;
-    for (const [k, p] of was.entries()) ground.set(k, p);
+  const least = Math.max(rules.minGapMm, middle / 2);
+  for (let n = held; n < ground.count; n++) {
+    if (isBesideItsLike(ground, n, middle)) changePlaces(ground, n, { locked, leads, middle, least, suits });
   }
 }
-
-const placedOn = (ground: Ground) => Array.from({ length: ground.count }, (_, n) => ground.placed(n));
 
 /** Lays and settles; how many found a place. */
 function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: () => number): number {
