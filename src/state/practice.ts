@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { create } from 'zustand';
 import {
+  FAULT_KINDS,
   FAULTS,
   type Fault,
   type Finding,
@@ -52,16 +53,6 @@ export const usePractice = create<PracticeState>()(() => ({
 
 const KEY = 'practice';
 
-/** The findings by which the check tells each fault. */
-const MEASURED_AS: Record<Fault, Finding['kind'][]> = {
-  'bare-patch': ['bare-patch'],
-  lane: ['lane'],
-  'row-up': ['row-up'],
-  'near-touch': ['near-touch', 'overlap'],
-  twins: ['twins'],
-  heavy: ['heavy'],
-};
-
 /** Reads the record that was kept; one that is not sound counts as none. */
 export async function openRecord() {
   const kept = recordSchema.safeParse(await readSetting(KEY));
@@ -100,7 +91,7 @@ export async function beginLesson(
       return Math.hypot(near.x - planted.at.x, near.y - planted.at.y);
     };
     const [measured = null] = findings
-      .filter((f) => MEASURED_AS[drawn].includes(f.kind))
+      .filter((f) => FAULT_KINDS[drawn].includes(f.kind))
       .sort((p, q) => (planted.along ? 0 : off(p) - off(q)));
     useView.setState({ selected: [], held: null, finding: null });
     usePractice.setState({ lesson: { of: project, planted, placements, measured, pin: null, marked: null } });

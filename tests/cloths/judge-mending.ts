@@ -1,5 +1,6 @@
 /** How well mending does on planted faults: how many are gone, and how often something new is to be looked at. */
 import {
+  FAULT_KINDS,
   FAULTS,
   type Fault,
   type Filler,
@@ -10,7 +11,7 @@ import {
   pixelPlan,
   plantFault,
 } from '../../src/core';
-import { isThere, KINDS } from './judge';
+import { isThere } from './judge';
 import { GROUND, LEADS, makeCloth, WEIGHTS } from './make-cloth';
 
 /** What may be laid in patches: all but the heroes, near to the sizes in use. */
@@ -55,7 +56,7 @@ export function judgeMending(
       const [was, is] = [before, after].map((r) => r.findings.filter((f) => f.severity === 'look'));
       sum.before += was.length / count;
       sum.after += is.length / count;
-      if (!is.some((f) => KINDS[fault].includes(f.kind) && isThere(f, planted, cloth))) sum.gone++;
+      if (!is.some((f) => FAULT_KINDS[fault].includes(f.kind) && isThere(f, planted, cloth))) sum.gone++;
       const kinds = new Set(was.map((f) => f.kind));
       if (is.some((f) => !kinds.has(f.kind))) sum.fresh++;
     }

@@ -1,5 +1,6 @@
 /** How well the check finds faults that were planted: recall, precision and place, kind by kind, and what clean cloths get. */
 import {
+  FAULT_KINDS,
   FAULTS,
   type Fault,
   type Finding,
@@ -27,15 +28,6 @@ const look = (cloth: MadeCloth, placements: Placed[]) =>
     pixelPlan(cloth.layout, cloth.cell, 150),
     { style: cloth.style, leads: LEADS },
   );
-
-export const KINDS: Record<Fault, Finding['kind'][]> = {
-  'bare-patch': ['bare-patch'],
-  lane: ['lane'],
-  'row-up': ['row-up'],
-  'near-touch': ['near-touch', 'overlap'],
-  twins: ['twins'],
-  heavy: ['heavy'],
-};
 
 /** Whether a finding is the fault that was planted, at its place. */
 export function isThere(f: Finding, planted: Planted, cloth: MadeCloth): boolean {
@@ -68,13 +60,13 @@ export function judge(count: number, seed: number, say?: (line: string) => void)
     let found = 0;
     let right = 0;
     let all = clean.reduce(
-      (s, f) => s + f.filter((g) => KINDS[fault].includes(g.kind) && g.severity === 'look').length,
+      (s, f) => s + f.filter((g) => FAULT_KINDS[fault].includes(g.kind) && g.severity === 'look').length,
       0,
     );
     for (const [n, cloth] of cloths.entries()) {
       const planted = plantFault(cloth.ground, fault, WEIGHTS, seed * 131 + n);
       const of = look(cloth, planted.placements).findings.filter(
-        (f) => KINDS[fault].includes(f.kind) && f.severity === 'look',
+        (f) => FAULT_KINDS[fault].includes(f.kind) && f.severity === 'look',
       );
       const there = of.filter((f) => isThere(f, planted, cloth));
       if (there.length) found++;

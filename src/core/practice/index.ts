@@ -1,2 +1,2 @@
 export { type Marked, markPin } from './lesson';
-export { FAULTS, type Fault, type Planted, plantFault } from './plant';
+export { FAULT_KINDS, FAULTS, type Fault, type Planted, plantFault } from './plant';

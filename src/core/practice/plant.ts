@@ -1,4 +1,4 @@
-import { lowDirections } from '../check';
+import { type Finding, lowDirections } from '../check';
 import { nearestCopy, type Point } from '../lattice';
 import { type Ground, seededRandom } from '../lay';
 import type { Placed } from '../render';
@@ -6,6 +6,16 @@ import type { Placed } from '../render';
 /** The faults that can be planted in a cloth, one at a time. */
 export const FAULTS = ['bare-patch', 'lane', 'row-up', 'near-touch', 'twins', 'heavy'] as const;
 export type Fault = (typeof FAULTS)[number];
+
+/** The findings by which the check tells each fault. */
+export const FAULT_KINDS: Record<Fault, Finding['kind'][]> = {
+  'bare-patch': ['bare-patch'],
+  lane: ['lane'],
+  'row-up': ['row-up'],
+  'near-touch': ['near-touch', 'overlap'],
+  twins: ['twins'],
+  heavy: ['heavy'],
+};
 
 /** A cloth with a fault in it: where the fault is, for a lane or rows the way that they run, and how many rows to a period. */
 export type Planted = { fault: Fault; placements: Placed[]; at: Point; along?: Point; rows?: number };

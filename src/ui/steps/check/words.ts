@@ -123,7 +123,7 @@ export function findingWhy(f: Finding, project: Project): string {
     case 'own-copy':
       return `The gap to its copy is ${small(f.gapMm)}. It clears itself at ${percent(f.largest)} of the art's size (${at(f.largest)}) or smaller.`;
     case 'twins':
-      return `${f.same === 'motif' ? 'Same motif' : pair(f, project)}, about one size, ${small(f.gapMm)} apart; the gaps are about ${small(f.usualMm)}. The pair shows again in every repeat: swap one.`;
+      return `${f.same === 'motif' ? 'Same motif' : pair(f, project)}, about one size, ${f.gapMm > 0 ? `${small(f.gapMm)} apart; the gaps are about ${small(f.usualMm)}` : 'on top of each other'}. The pair shows again in every repeat: swap one.`;
     case 'sliver':
       return `Between ${f.placements.length > 1 ? pair(f, project) : `${nameOf(f, project)} and the outline you work to`}. Strips under ${small(f.limitMm)} (the gaps are about ${small(f.usualMm)}) clog in print and look like a poor fit. Part them, or close the strip.`;
     case 'upside-down':
