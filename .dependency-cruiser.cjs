@@ -16,7 +16,8 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
-        pathNot: 'node_modules/(zod|immer|fflate|fast-xml-parser|d3-contour|fit-curve)/',
+        pathNot:
+          'node_modules/(zod|immer|fflate|fast-xml-parser|d3-contour|fit-curve|culori|papaparse|pdf-lib)/',
       },
     },
     only('engine', ['core']),

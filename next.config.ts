@@ -10,7 +10,10 @@ const isolation = [
 
 const config: NextConfig = {
   poweredByHeader: false,
-  turbopack: { root: import.meta.dirname },
+  turbopack: {
+    root: import.meta.dirname,
+    rules: { '**/node_modules/lcms-wasm/dist/*.js': { loaders: ['./scripts/lcms-loader.cjs'] } },
+  },
   async headers() {
     return [
       { source: '/(.*)', headers: isolation },

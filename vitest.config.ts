@@ -5,6 +5,8 @@ export default defineConfig({
   test: {
     include: ['src/**/*.test.ts', 'tests/**/*.test.ts'],
     testTimeout: 60_000,
+    // Left to itself, one of two cores stands idle.
+    maxWorkers: 2,
     benchmark: { include: ['bench/**/*.bench.ts'] },
   },
 });
