@@ -1,5 +1,6 @@
 import { labDistance, oklabOf, type Rgb } from '../colour';
 import type { Point } from '../lattice';
+import type { Placed } from '../render';
 import { stripesOf } from './bands';
 import { shortest } from './directions';
 import type { Look } from './look';
@@ -42,7 +43,7 @@ export function evennessOf(look: Look, leads: Map<string, number>, inks: Rgb[]):
   const gapsMm = gaps.filter(Number.isFinite).sort((a, b) => a - b);
   const holes = spreadOf(rooms.rooms.map((c) => c.r));
   const [stripes] = stripesOf(far.cover, STRIPES * look.spacingMm);
-  const colours = unbalance(look, (motif) => leads.get(motif) ?? -1);
+  const colours = unbalance(look, (p) => leads.get(p.art ?? p.motif) ?? -1);
   const areas = scene.placements.map((p) => (look.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2);
   const order = [...areas].sort((a, b) => b - a);
   const large = order[Math.floor(order.length / 3)];
@@ -99,12 +100,12 @@ function wavesOf({ a, b }: Look['lattice'], least: number): Point[] {
  * How much the kinds of a cloth keep to one side of it: the mean, over kinds, of how far their places agree in any long
  * wave of the torus (0: spread about, 1: all in one place), above what so few would by chance.
  */
-function unbalance(look: Look, kindOf: (motif: string, n: number) => number): number {
+function unbalance(look: Look, kindOf: (p: Placed, n: number) => number): number {
   const { scene, lattice, outlines } = look;
   const waves = wavesOf(lattice, WAVES * look.spacingMm);
   const kinds = new Map<number, { re: number[]; im: number[]; all: number; squares: number }>();
   for (const [n, p] of scene.placements.entries()) {
-    const kind = kindOf(p.motif, n);
+    const kind = kindOf(p, n);
     if (kind < 0) continue;
     const w = (outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
     const known = kinds.get(kind) ?? { re: waves.map(() => 0), im: waves.map(() => 0), all: 0, squares: 0 };

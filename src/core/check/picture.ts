@@ -1,7 +1,7 @@
 import { labDistance, oklabOf } from '../colour';
 import { imagesOf, type PixelPlan, pixelPlan, twinOf } from '../lattice';
 import { type Torus, torusIndex, torusOf } from '../raster';
-import { type Scene, spriteOf } from '../render';
+import { artOf, type Scene, spriteOf } from '../render';
 
 /**
  * The cloth as it is looked over: one piece of the torus, as large as a cell of its lattice. `labels` names the image on
@@ -56,7 +56,7 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
   const part = (v: number) => v - Math.floor(v);
   const off = first ? { x: part(first.x * plan.scale.x), y: part(first.y * plan.scale.y) } : { x: 0, y: 0 };
   for (const [n, placed] of scene.placements.entries()) {
-    const art = scene.motifs.get(placed.motif);
+    const art = artOf(scene, placed);
     if (!art) continue;
     for (const [k, image] of imagesOf(placed, twin).entries()) {
       const at = { ...image, x: image.x - off.x / plan.scale.x, y: image.y - off.y / plan.scale.y };

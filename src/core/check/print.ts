@@ -1,12 +1,12 @@
-import { labDistance, oklabOf, type Rgb } from '../colour';
+import { cielabOf, deltaE2000, type Rgb } from '../colour';
 import { effectivePpi } from '../print';
 import type { Finding } from './finding';
 import { PRODUCTS, type Product } from './limits';
 import { thinnestLine } from './line';
 import type { Look } from './look';
 
-/** Inks nearer than this in OKLab can hardly be told apart on cloth. */
-const LIKE_INKS = 0.045;
+/** Inks nearer than this, dE00, can hardly be told apart on cloth. */
+const LIKE_INKS = 3;
 
 /** What the product does not hold: motifs enlarged past their pixels, and lines thinner than it prints. */
 export function printLimits({ scene }: Look, product: Product): Finding[] {
@@ -51,10 +51,10 @@ export function printLimits({ scene }: Look, product: Product): Finding[] {
 
 /** Inks of a colourway that are too near each other to tell. @param inks as shown, ground first. */
 export function likeInks(inks: Rgb[], at: { x: number; y: number }): Finding[] {
-  const labs = inks.map((ink) => oklabOf(...ink));
+  const labs = inks.map(cielabOf);
   return labs.flatMap((a, i) =>
     labs.slice(i + 1).flatMap((b, k): Finding[] => {
-      const far = labDistance(a, b);
+      const far = deltaE2000(a, b);
       if (far >= LIKE_INKS) return [];
       return [
         {

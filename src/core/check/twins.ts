@@ -26,8 +26,9 @@ export function twinsOf(look: Look, limits: Limits, leads: Map<string, number>):
     const [i, j] = [pair.i % n, pair.j % n];
     if (i === j) continue;
     const [p, q] = [scene.placements[i], scene.placements[j]];
-    const lead = leads.get(p.motif) ?? -1;
-    const same = p.motif === q.motif ? 'motif' : lead >= 0 && lead === leads.get(q.motif) ? 'colour' : null;
+    const lead = leads.get(p.art ?? p.motif) ?? -1;
+    const same =
+      p.motif === q.motif ? 'motif' : lead >= 0 && lead === leads.get(q.art ?? q.motif) ? 'colour' : null;
     if (!same) continue;
     const [small, large] = [area(i), area(j)].sort((a, b) => a - b);
     if (large > small * SIZE ** 2) continue;

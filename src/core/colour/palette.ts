@@ -3,33 +3,52 @@ import { RangeMessage } from '../units';
 import { type Lab, labDistance, oklabOf, type Rgb } from './oklab';
 
 /** An ink found in the art, and its share of the art's solid area, 0 to 1. */
-export type FoundInk = { rgb: Rgb; share: number };
+type FoundInk = { rgb: Rgb; share: number };
 
 type Bin = { n: number; rgb: Rgb; lab: Lab };
 
 /** Neighbours further apart than this, summed over channels, are an edge: their colours are mixtures. */
 const EDGE = 42;
+/** Within flat ink, neighbours one and two pixels away differ by no more than this: noise, not texture. */
+const CALM = 10;
+/** Flat inks further apart than this in OKLab are two inks; all of one lies within a third of it. */
+const FLAT_INK = 0.036;
+/** Art is flat when, beside its ground, this share of its solid pixels is calm, and of those this share is on the spot. */
+const FLAT = { calm: 0.08, sharp: 0.88 };
+/** Beside a large ground a flat ink may cover less of all, if it covers this share of the rest. */
+const SMALLEST_OF_REST = 0.015;
 /** Colours nearer than this in OKLab are taken for one ink in different strengths. */
 const ONE_INK = 0.085;
 /** An ink must cover at least this share of the art. */
-const SMALLEST_SHARE = 0.006;
+const SMALLEST_SHARE = 0.004;
 
-function solidColours(rasters: Raster[]): Bin[] {
+/** Colours of the solid pixels, those that differ by `most` at the most from what lies `reach` px around. */
+function solidColours(rasters: Raster[], most = EDGE, reach = 1): Bin[] {
   const bins = new Map<number, { n: number; r: number; g: number; b: number }>();
   for (const { width, height, data } of rasters) {
     const stride = width * 4;
     const step = width * height > 4e6 ? 2 : 1;
-    for (let y = 1; y < height - 1; y += step) {
-      for (let x = 1; x < width - 1; x += step) {
+    const around = Array.from({ length: reach }, (_, n) => (n + 1) * 4).flatMap((d) => [
+      -d,
+      d,
+      -d * width,
+      d * width,
+    ]);
+    for (let y = reach; y < height - reach; y += step) {
+      for (let x = reach; x < width - reach; x += step) {
         const i = y * stride + x * 4;
         if (data[i + 3] < 255) continue;
         let edge = false;
-        for (const j of [i - 4, i + 4, i - stride, i + stride]) {
+        for (const to of around) {
+          const j = i + to;
           const d =
             Math.abs(data[i] - data[j]) +
             Math.abs(data[i + 1] - data[j + 1]) +
             Math.abs(data[i + 2] - data[j + 2]);
-          if (d > EDGE || data[j + 3] < 255) edge = true;
+          if (d > most || data[j + 3] < 255) {
+            edge = true;
+            break;
+          }
         }
         if (edge) continue;
         const key = ((data[i] >> 3) << 10) | ((data[i + 1] >> 3) << 5) | (data[i + 2] >> 3);
@@ -54,10 +73,10 @@ function solidColours(rasters: Raster[]): Bin[] {
 }
 
 /** Takes the densest colour, all that is near it, then the densest of the rest, until little is left. */
-function densestFirst(bins: Bin[], total: number, radius: number): Lab[] {
+function densestFirst(bins: Bin[], least: number, radius: number): Lab[] {
   const centres: Lab[] = [];
   let rest = bins;
-  while (rest.length && centres.length < 24) {
+  while (rest.length && centres.length < 64) {
     let best = rest[0];
     let most = 0;
     for (const c of rest.slice(0, 60)) {
@@ -74,7 +93,7 @@ function densestFirst(bins: Bin[], total: number, radius: number): Lab[] {
       if (labDistance(b.lab, best.lab) < radius) n += b.n;
       else left.push(b);
     }
-    if (n >= total * SMALLEST_SHARE) centres.push(best.lab);
+    if (n >= least) centres.push(best.lab);
     rest = left;
   }
   return centres;
@@ -133,26 +152,53 @@ function mergeNearest(clusters: Cluster[]): Lab[] {
   return [...clusters.filter((_, k) => k !== i && k !== j).map((c) => c.lab), lab];
 }
 
+const total = (bins: Bin[]) => bins.reduce((s, b) => s + b.n, 0);
+
+/** The inks of flat art; null when there is too much texture for that. A large even ground says nothing of the rest. */
+function flatInks(rasters: Raster[], solid: number): Cluster[] | null {
+  const bins = solidColours(rasters, CALM, 2);
+  const calm = total(bins);
+  const centres = densestFirst(bins, calm * SMALLEST_SHARE * SMALLEST_OF_REST, FLAT_INK);
+  if (!centres.length) return null;
+  const within = (b: Bin, c: Lab, far: number) => labDistance(b.lab, c) < far;
+  const rest = bins.filter((b) => !within(b, centres[0], FLAT_INK));
+  const onSpot = rest.filter((b) => centres.some((c) => within(b, c, FLAT_INK / 3)));
+  const left = solid - (calm - total(rest));
+  if (total(rest) < left * FLAT.calm || total(onSpot) < total(rest) * FLAT.sharp) return null;
+  const least = Math.min(calm * SMALLEST_SHARE, total(rest) * SMALLEST_OF_REST);
+  return gather(
+    bins.filter((b) => centres.some((c) => within(b, c, FLAT_INK / 3))),
+    centres,
+  ).filter((c) => c.n >= least);
+}
+
+/** What the inks of some art are. `flat`: laid evenly; otherwise they vary, as washes and photographs do. */
+export type FoundInks = { inks: FoundInk[]; flat: boolean };
+
 /**
  * The inks of some art, largest area first: solid pixels clustered in OKLab, mixtures at edges left out.
- * @param count how many are wanted, 1 to 16; without it, as many as the art shows (12 at most).
+ * @param count how many are wanted, 1 to 64; without it, as many as the art shows (12 at most when it varies).
  * @returns fewer than asked when the art has fewer colours; none when it has no solid pixel.
  */
-export function extractPalette(rasters: Raster[], count?: number): FoundInk[] {
-  if (count !== undefined && !(Number.isInteger(count) && count >= 1 && count <= 16)) {
-    throw new RangeMessage('Between 1 and 16 inks can be taken from the art.');
+export function extractPalette(rasters: Raster[], count?: number): FoundInks {
+  if (count !== undefined && !(Number.isInteger(count) && count >= 1 && count <= 64)) {
+    throw new RangeMessage('Between 1 and 64 inks can be taken from the art.');
   }
   const bins = solidColours(rasters);
-  const total = bins.reduce((s, b) => s + b.n, 0);
-  if (!total) return [];
+  const solid = total(bins);
+  if (!solid) return { inks: [], flat: false };
+  const even = flatInks(rasters, solid);
   let radius = ONE_INK;
-  let clusters = settleCentres(bins, densestFirst(bins, total, radius));
-  while (count && clusters.length < count && radius > 0.01) {
+  let clusters = even ?? settleCentres(bins, densestFirst(bins, solid * SMALLEST_SHARE, radius));
+  while (!even && count && clusters.length < count && radius > 0.01) {
     radius *= 0.75;
-    clusters = settleCentres(bins, densestFirst(bins, total, radius));
+    clusters = settleCentres(bins, densestFirst(bins, solid * SMALLEST_SHARE, radius));
   }
-  while (clusters.length > (count ?? 12)) clusters = settleCentres(bins, mergeNearest(clusters));
-  return clusters
+  while (clusters.length > (count ?? (even ? 64 : 12)))
+    clusters = settleCentres(bins, mergeNearest(clusters));
+  const all = clusters.reduce((s, c) => s + c.n, 0);
+  const inks = clusters
     .sort((p, q) => q.n - p.n)
-    .map((c) => ({ rgb: c.rgb.map(Math.round) as Rgb, share: c.n / total }));
+    .map((c) => ({ rgb: c.rgb.map(Math.round) as Rgb, share: c.n / all }));
+  return { inks, flat: even !== null };
 }

@@ -1,52 +1,60 @@
 import type { Raster } from '../raster';
 import { RangeMessage } from '../units';
-import { type Lab, labDistance, oklabOf, type Rgb } from './oklab';
+import { labelsOf, NO_INK, PURE, shareOf } from './labels';
+import { labDistance, oklabOf, type Rgb } from './oklab';
+import { Numbering, type Tellings } from './tellings';
 
 /**
- * Art told as inks. Each pixel is `share`/255 of ink `second` in ink `first`, plus a residual (the hand's
- * texture, sRGB levels), with its alpha. Told this way an edge between two inks stays an honest mixture
- * in every colourway.
+ * Art told as inks: each pixel names one of the tellings. Told this way an edge between two inks stays an
+ * honest mixture in every colourway, and a colourway is one table to look pixels up in.
  */
-export type Plates = {
-  width: number;
-  height: number;
-  first: Uint8Array;
-  second: Uint8Array;
-  share: Uint8Array;
-  residual: Int16Array;
-  alpha: Uint8Array;
-};
+export type Plates = { width: number; height: number; index: Uint32Array; tellings: Tellings };
 
-/** Nearer to one ink than this in OKLab: all of that ink, and the rest is texture. */
-const PURE = 0.06;
+/** How far round an edge the inks it is mixed from are looked for, px. */
+const AROUND = 2;
+/** A pair that must be guessed by colour alone has to pass nearer than this share of the nearest ink's distance. */
+const GUESS = 0.8;
 
-type Choice = { first: number; second: number };
+const rgbOf = (v: number): Rgb => [v & 255, (v >> 8) & 255, (v >> 16) & 255];
 
-/** The pair of inks whose straight mixture in sRGB passes nearest a colour; near one ink, that ink alone. */
-function chooser(inks: Rgb[]) {
-  const labs: Lab[] = inks.map((c) => oklabOf(c[0], c[1], c[2]));
-  return (r: number, g: number, b: number): Choice => {
-    const lab = oklabOf(r, g, b);
-    let near = 0;
-    for (let k = 1; k < labs.length; k++) {
-      if (labDistance(lab, labs[k]) < labDistance(lab, labs[near])) near = k;
+/** Two inks as one number, the first in the upper six bits. */
+type Pair = number;
+const pairOf = (first: number, second: number): Pair => (first << 6) | second;
+
+/** Of some inks, the one or the two whose straight mixture in sRGB passes nearest a colour. */
+function pairFinder(inks: Rgb[]) {
+  const flat = Float64Array.from(inks.flat());
+  return (among: number[], count: number, bgr: number, leeway: number): Pair => {
+    const r = bgr & 255;
+    const g = (bgr >> 8) & 255;
+    const b = bgr >> 16;
+    let near = among[0];
+    let least = Number.POSITIVE_INFINITY;
+    for (let m = 0; m < count; m++) {
+      const o = among[m] * 3;
+      const d = (r - flat[o]) ** 2 + (g - flat[o + 1]) ** 2 + (b - flat[o + 2]) ** 2;
+      if (d < least) {
+        least = d;
+        near = among[m];
+      }
     }
-    if (labDistance(lab, labs[near]) < PURE) return { first: near, second: near };
-    let best: Choice = { first: near, second: near };
-    const own = inks[near];
-    let least = Math.hypot(r - own[0], g - own[1], b - own[2]) * 0.8;
-    for (let i = 0; i < inks.length; i++) {
-      for (let j = i + 1; j < inks.length; j++) {
-        const t = mixShare(inks[i], inks[j], r, g, b);
+    let best = pairOf(near, near);
+    least *= leeway * leeway;
+    for (let m = 0; m < count; m++) {
+      for (let n = m + 1; n < count; n++) {
+        const i = Math.min(among[m], among[n]);
+        const j = Math.max(among[m], among[n]);
+        const [p, q] = [i * 3, j * 3];
+        const d0 = flat[q] - flat[p];
+        const d1 = flat[q + 1] - flat[p + 1];
+        const d2 = flat[q + 2] - flat[p + 2];
+        const [e0, e1, e2] = [r - flat[p], g - flat[p + 1], b - flat[p + 2]];
+        const t = (e0 * d0 + e1 * d1 + e2 * d2) / (d0 * d0 + d1 * d1 + d2 * d2 || 1);
         if (t < 0 || t > 1) continue;
-        const d = Math.hypot(
-          inks[i][0] + (inks[j][0] - inks[i][0]) * t - r,
-          inks[i][1] + (inks[j][1] - inks[i][1]) * t - g,
-          inks[i][2] + (inks[j][2] - inks[i][2]) * t - b,
-        );
+        const d = (e0 - d0 * t) ** 2 + (e1 - d1 * t) ** 2 + (e2 - d2 * t) ** 2;
         if (d < least) {
           least = d;
-          best = { first: i, second: j };
+          best = pairOf(i, j);
         }
       }
     }
@@ -54,12 +62,64 @@ function chooser(inks: Rgb[]) {
   };
 }
 
-function mixShare(p: Rgb, q: Rgb, r: number, g: number, b: number): number {
-  const d0 = q[0] - p[0];
-  const d1 = q[1] - p[1];
-  const d2 = q[2] - p[2];
-  const len = d0 * d0 + d1 * d1 + d2 * d2;
-  return len ? ((r - p[0]) * d0 + (g - p[1]) * d1 + (b - p[2]) * d2) / len : 0;
+/** Chooses for each pixel the inks it is told by: those that lie round it, or any, where none do. */
+function pairsOf(art: Raster, inks: Rgb[]) {
+  const { width, height } = art;
+  const labels = labelsOf(art, inks);
+  const all = inks.map((_, k) => k);
+  const labs = inks.map((c) => oklabOf(...c));
+  const guesses = new Map<number, Pair>();
+  const nearestPair = pairFinder(inks);
+  const guess = (bgr: number): Pair => {
+    let pair = guesses.get(bgr);
+    if (pair === undefined) {
+      const lab = oklabOf(...rgbOf(bgr));
+      const near = all.reduce((b, k) => (labDistance(labs[k], lab) < labDistance(labs[b], lab) ? k : b), 0);
+      const pure = labDistance(labs[near], lab) < PURE;
+      pair = pure ? pairOf(near, near) : nearestPair(all, all.length, bgr, GUESS);
+      guesses.set(bgr, pair);
+    }
+    return pair;
+  };
+  const even = evenRows(labels, width, height);
+  const seen = new Uint8Array(256);
+  const round: number[] = [];
+  return (p: number, x: number, y: number, bgr: number): Pair => {
+    const own = labels[p];
+    if (own !== NO_INK && y >= AROUND && y < height - AROUND) {
+      let inside = true;
+      for (let q = p - AROUND * width; inside && q <= p + AROUND * width; q += width)
+        inside = even[q] === 1 && labels[q] === own;
+      if (inside) return pairOf(own, own);
+    }
+    let count = 0;
+    const from = Math.max(0, x - AROUND);
+    const to = Math.min(width - 1, x + AROUND);
+    for (let v = Math.max(0, y - AROUND); v <= Math.min(height - 1, y + AROUND); v++) {
+      for (let q = v * width + from; q <= v * width + to; q++) {
+        const k = labels[q];
+        if (k === NO_INK || seen[k]) continue;
+        seen[k] = 1;
+        round[count++] = k;
+      }
+    }
+    for (let n = 0; n < count; n++) seen[round[n]] = 0;
+    if (count === 1 && round[0] === own) return pairOf(own, own);
+    return count ? nearestPair(round, count, bgr, 1) : guess(bgr);
+  };
+}
+
+/** 1 where the labels beside a pixel in its row are its own. */
+function evenRows(labels: Uint8Array, width: number, height: number): Uint8Array {
+  const even = new Uint8Array(labels.length);
+  for (let y = 0; y < height; y++) {
+    let run = 0;
+    for (let x = 0, p = y * width; x < width; x++, p++) {
+      run = x && labels[p] === labels[p - 1] ? run + 1 : 1;
+      if (run > 2 * AROUND) even[p - AROUND] = 1;
+    }
+  }
+  return even;
 }
 
 /**
@@ -68,64 +128,104 @@ function mixShare(p: Rgb, q: Rgb, r: number, g: number, b: number): number {
  */
 export function platesOf(art: Raster, inks: Rgb[]): Plates {
   if (inks.length < 1 || inks.length > 64) throw new RangeMessage('Plates need 1 to 64 inks.');
-  const n = art.width * art.height;
-  const plates: Plates = {
-    width: art.width,
-    height: art.height,
-    first: new Uint8Array(n),
-    second: new Uint8Array(n),
-    share: new Uint8Array(n),
-    residual: new Int16Array(n * 3),
-    alpha: new Uint8Array(n),
-  };
-  const choose = chooser(inks);
-  // Colours alike to 6 bits share a pair (the mixture itself is worked out for each pixel): 0 is "not yet".
-  const memo = new Uint16Array(1 << 18);
-  const { data } = art;
-  for (let p = 0, i = 0; p < n; p++, i += 4) {
-    const a = data[i + 3];
-    plates.alpha[p] = a;
-    if (a === 0) continue;
-    const r = data[i];
-    const g = data[i + 1];
-    const b = data[i + 2];
-    const key = ((r >> 2) << 12) | ((g >> 2) << 6) | (b >> 2);
-    let pair = memo[key];
-    if (!pair) {
-      const c = choose((r & 252) + 2, (g & 252) + 2, (b & 252) + 2);
-      pair = 1 + c.first * 64 + c.second;
-      memo[key] = pair;
+  const { width, height } = art;
+  const n = width * height;
+  const pixels = new Uint32Array(art.data.buffer, art.data.byteOffset, n);
+  const index = new Uint32Array(n);
+  const numbers = new Numbering();
+  const told: { colour: number; pair: Pair }[] = [];
+  const pairAt = pairsOf(art, inks);
+  let last = { colour: -1, pair: -1, number: 0 };
+  for (let p = 0, y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, p++) {
+      const colour = pixels[p] >>> 24 ? pixels[p] : 0;
+      const pair = colour ? pairAt(p, x, y, colour & 0xffffff) : 0;
+      if (colour !== last.colour || pair !== last.pair) {
+        last = { colour, pair, number: numbers.of(colour, pair) };
+        if (last.number === told.length) told.push({ colour, pair });
+      }
+      index[p] = last.number;
     }
-    const first = (pair - 1) >> 6;
-    const second = (pair - 1) & 63;
-    const s = inks[first];
-    const t = inks[second];
-    const share = Math.round(Math.max(0, Math.min(1, mixShare(s, t, r, g, b))) * 255);
-    plates.first[p] = first;
-    plates.second[p] = second;
-    plates.share[p] = share;
-    const k = share / 255;
-    plates.residual[p * 3] = r - Math.round(s[0] + (t[0] - s[0]) * k);
-    plates.residual[p * 3 + 1] = g - Math.round(s[1] + (t[1] - s[1]) * k);
-    plates.residual[p * 3 + 2] = b - Math.round(s[2] + (t[2] - s[2]) * k);
   }
-  return plates;
+  const k = told.length;
+  const tellings: Tellings = {
+    first: new Uint8Array(k),
+    second: new Uint8Array(k),
+    share: new Uint8Array(k),
+    residual: new Int16Array(k * 3),
+    alpha: new Uint8Array(k),
+  };
+  for (const [t, { colour, pair }] of told.entries()) {
+    const rgb = rgbOf(colour);
+    const [first, second] = [pair >> 6, pair & 63];
+    const [a, b] = [inks[first], inks[second]];
+    const share = Math.round(Math.max(0, Math.min(1, shareOf(a, b, rgb))) * 255);
+    tellings.first[t] = first;
+    tellings.second[t] = second;
+    tellings.share[t] = share;
+    tellings.alpha[t] = colour >>> 24;
+    for (let c = 0; c < 3; c++) tellings.residual[t * 3 + c] = rgb[c] - mixed(a[c], b[c], share);
+  }
+  return { width, height, index, tellings };
+}
+
+/** As it is mixed again when the art is recoloured: the same steps, so that the same inks give the same bytes. */
+const mixed = (a: number, b: number, share: number) => Math.round(a + (b - a) * (share / 255));
+
+export type RecolourOptions = {
+  /** The inks that the plates were made with; texture is then weighed by how light the new inks are. */
+  from?: Rgb[];
+  /** How much of the hand's texture each ink keeps, 0 (flat) to 1; default 1. */
+  texture?: number[];
+};
+
+/** How light a colour is, sRGB levels (ITU-R BT.601 weights): enough to weigh texture by. */
+const LUMA = [0.299, 0.587, 0.114];
+const lumas = (inks: Rgb[]) => Float64Array.from(inks, (c) => c.reduce((s, v, k) => s + v * LUMA[k], 0));
+
+/** Each telling as a pixel in other inks, 0xaabbggrr. */
+function tableOf({ first, second, share, residual, alpha }: Tellings, inks: Rgb[], options: RecolourOptions) {
+  const table = new Uint32Array(alpha.length);
+  const px = new Uint8ClampedArray(table.buffer);
+  const flat = Float64Array.from(inks.flat());
+  const now = lumas(inks);
+  const own = options.from ? lumas(options.from) : null;
+  const kept = options.texture ? Float64Array.from(inks, (_, k) => options.texture?.[k] ?? 1) : null;
+  for (let t = 0, o = 0, r = 0; t < alpha.length; t++, o += 4, r += 3) {
+    if (alpha[t] === 0) continue;
+    const i = first[t];
+    const j = second[t];
+    const k = share[t] / 255;
+    const r0 = residual[r];
+    const r1 = residual[r + 1];
+    const r2 = residual[r + 2];
+    let gain = kept ? kept[i] + (kept[j] - kept[i]) * k : 1;
+    if (own) {
+      // A shade on a light ink is as much of what lightness there is as on a dark one, and never stronger.
+      const was = own[i] + (own[j] - own[i]) * k;
+      const is = now[i] + (now[j] - now[i]) * k;
+      const room = r0 + r1 + r2 < 0 ? (is + 1) / (was + 1) : (256 - is) / (256 - was);
+      if (room < 1) gain *= room;
+    }
+    const a = i * 3;
+    const b = j * 3;
+    px[o] = Math.round(flat[a] + (flat[b] - flat[a]) * k) + r0 * gain;
+    px[o + 1] = Math.round(flat[a + 1] + (flat[b + 1] - flat[a + 1]) * k) + r1 * gain;
+    px[o + 2] = Math.round(flat[a + 2] + (flat[b + 2] - flat[a + 2]) * k) + r2 * gain;
+    px[o + 3] = alpha[t];
+  }
+  return table;
 }
 
 /** The art in other inks (sRGB bytes, same order and number as the plates were made with). */
-export function recolour(plates: Plates, inks: Rgb[]): Raster {
-  const { width, height, first, second, share, residual, alpha } = plates;
-  const data = new Uint8ClampedArray(width * height * 4);
-  const flat = new Float64Array(inks.flat());
-  for (let p = 0, i = 0; p < alpha.length; p++, i += 4) {
-    if (alpha[p] === 0) continue;
-    const s = first[p] * 3;
-    const t = second[p] * 3;
-    const k = share[p] / 255;
-    data[i] = Math.round(flat[s] + (flat[t] - flat[s]) * k) + residual[p * 3];
-    data[i + 1] = Math.round(flat[s + 1] + (flat[t + 1] - flat[s + 1]) * k) + residual[p * 3 + 1];
-    data[i + 2] = Math.round(flat[s + 2] + (flat[t + 2] - flat[s + 2]) * k) + residual[p * 3 + 2];
-    data[i + 3] = alpha[p];
-  }
-  return { width, height, data };
+export function recolour(
+  { width, height, index, tellings }: Plates,
+  inks: Rgb[],
+  options: RecolourOptions = {},
+  into = new Uint8ClampedArray(index.length * 4),
+): Raster {
+  const table = tableOf(tellings, inks, options);
+  const out = new Uint32Array(into.buffer, into.byteOffset, index.length);
+  for (let p = 0; p < index.length; p++) out[p] = table[index[p]];
+  return { width, height, data: into };
 }

@@ -1,0 +1,143 @@
+import { labelAreas, type Raster } from '../raster';
+import { RangeMessage } from '../units';
+import { NearestInk } from './labels';
+import { type Lab, oklabOf, type Rgb } from './oklab';
+
+export type FlatOptions = {
+  /** How many inks are printed, the ground not among them. */
+  count: number;
+  /** How far a lighter ink runs under a darker one, px. */
+  trapPx: number;
+  /** The thinnest line that prints, px. */
+  linePx: number;
+  /** The colours that are printed, where the block tells its inks by others; they say which are lighter and alike. */
+  printed?: Rgb[];
+};
+
+/** One ink's screen: 1 where it is printed. `thin`: what is narrower than the thinnest line. */
+export type FlatPlate = {
+  ink: number;
+  mask: Uint8Array;
+  areaPx: number;
+  thin: { areaPx: number; places: number; at: { x: number; y: number } | null };
+};
+
+/** Which inks stay when there are to be fewer: those whose loss would change least go first, to their nearest. */
+function merged(inks: Rgb[], area: number[], count: number): number[] {
+  const labs: Lab[] = inks.map((c) => oklabOf(...c));
+  const to = inks.map((_, k) => k);
+  const size = [...area];
+  const left = new Set(inks.map((_, k) => k).filter((k) => k === 0 || area[k] > 0));
+  const cost = (k: number, j: number) => size[k] * labs[k].reduce((s, v, c) => s + (v - labs[j][c]) ** 2, 0);
+  while (left.size - 1 > count) {
+    let best: [number, number] = [-1, -1];
+    for (const k of left) {
+      for (const j of left) {
+        if (k === 0 || k === j) continue;
+        if (best[0] < 0 || cost(k, j) < cost(...best)) best = [k, j];
+      }
+    }
+    const [gone, stays] = best;
+    left.delete(gone);
+    size[stays] += size[gone];
+    for (const [k, v] of to.entries()) if (v === gone) to[k] = stays;
+  }
+  return to;
+}
+
+/** A mask grown (or, with `value` 0, shrunk) by `steps` px on the torus: squares and crosses by turns, near a disc. */
+function grown(mask: Uint8Array, width: number, height: number, steps: number, value: 0 | 1 = 1): Uint8Array {
+  let now = mask;
+  for (let s = 0; s < steps; s++) {
+    const next = now.slice();
+    for (let y = 0; y < height; y++) {
+      const up = ((y || height) - 1) * width;
+      const down = (y + 1 === height ? 0 : y + 1) * width;
+      const row = y * width;
+      for (let x = 0; x < width; x++) {
+        if (now[row + x] === value) continue;
+        const l = (x || width) - 1;
+        const r = x + 1 === width ? 0 : x + 1;
+        const near =
+          now[row + l] === value ||
+          now[row + r] === value ||
+          now[up + x] === value ||
+          now[down + x] === value;
+        const corner =
+          s % 2 === 1 &&
+          (now[up + l] === value ||
+            now[up + r] === value ||
+            now[down + l] === value ||
+            now[down + r] === value);
+        if (near || corner) next[row + x] = value;
+      }
+    }
+    now = next;
+  }
+  return now;
+}
+
+/**
+ * A repeat block as flat screens, one for each ink, the ground left bare; its edges are joined. Lighter inks run
+ * under darker ones by the trap, in printing order light to dark.
+ * @param inks as the block shows them, ground first.
+ * @throws RangeMessage unless 1 to 64 screens are asked and the trap and the line are 0 px or more.
+ */
+export function* flatPlates(block: Raster, inks: Rgb[], options: FlatOptions): Generator<FlatPlate> {
+  const { count, trapPx, linePx, printed = inks } = options;
+  if (!Number.isInteger(count) || count < 1 || count > 64)
+    throw new RangeMessage('Between 1 and 64 screens.');
+  if (trapPx < 0 || linePx < 0) throw new RangeMessage('A trap and a line are 0 px or wider.');
+  const { width, height } = block;
+  const n = width * height;
+  const pixels = new Uint32Array(block.data.buffer, block.data.byteOffset, n);
+  const nearest = new NearestInk(inks);
+  const labels = new Uint8Array(n);
+  const area = inks.map(() => 0);
+  for (let p = 0; p < n; p++) {
+    const k = pixels[p] >>> 24 < 128 ? 0 : nearest.of(pixels[p] & 0xffffff);
+    labels[p] = k;
+    area[k]++;
+  }
+  const to = merged(printed, area, count);
+  for (let p = 0; p < n; p++) labels[p] = to[labels[p]];
+  const light = (k: number) => oklabOf(...printed[k])[0];
+  const kept = [...new Set(to)].filter((k) => k !== 0).sort((a, b) => light(b) - light(a));
+  const order = new Map(kept.map((k, at) => [k, at]));
+  for (const [at, ink] of kept.entries()) {
+    const own = new Uint8Array(n);
+    for (let p = 0; p < n; p++) own[p] = labels[p] === ink ? 1 : 0;
+    const thin = thinParts(own, width, height, linePx);
+    const spread = grown(own, width, height, Math.round(trapPx));
+    const mask = new Uint8Array(n);
+    let areaPx = 0;
+    for (let p = 0; p < n; p++) {
+      const later = (order.get(labels[p]) ?? -1) > at;
+      mask[p] = own[p] || (spread[p] && later) ? 1 : 0;
+      areaPx += mask[p];
+    }
+    yield { ink, mask, areaPx, thin };
+  }
+}
+
+/** What an opening by the thinnest line takes away, small crumbs at corners left out. */
+function thinParts(mask: Uint8Array, width: number, height: number, linePx: number): FlatPlate['thin'] {
+  const steps = Math.floor((linePx - 1) / 2);
+  if (steps < 1) return { areaPx: 0, places: 0, at: null };
+  const open = grown(grown(mask, width, height, steps, 0), width, height, steps);
+  const lost = mask.map((v, p) => (v && !open[p] ? 1 : 0));
+  const { labels, count } = labelAreas(lost, width, height);
+  const sizes = new Int32Array(count + 1);
+  for (const k of labels) sizes[k]++;
+  let largest = 0;
+  let areaPx = 0;
+  let places = 0;
+  for (let k = 1; k <= count; k++) {
+    if (sizes[k] < linePx * 2) continue;
+    places++;
+    areaPx += sizes[k];
+    if (!largest || sizes[k] > sizes[largest]) largest = k;
+  }
+  const first = largest ? labels.indexOf(largest) : -1;
+  return { areaPx, places, at: first < 0 ? null : { x: first % width, y: Math.floor(first / width) } };
+}
