@@ -1,6 +1,19 @@
+export { boardPdf } from './board-pdf';
 export { sha256Of } from './hash';
 export { isZip, type OraLayer, type OraPicture, readOra } from './ora';
+export {
+  type NamedColour,
+  PALETTE_KINDS,
+  type PaletteKind,
+  readGpl,
+  readPaletteText,
+  writeGpl,
+  writePalette,
+} from './palette-text';
 export { PICTURE_LIMITS, readPictureHead, withExif } from './picture';
 export { encodePng } from './png';
-export { type PictureHead, PictureRefused } from './refused';
+export { FileRefused, type PictureHead, PictureRefused } from './refused';
+export { readSolids } from './solids';
 export { looksLikeSvg, readSvg, type VectorPicture } from './svg-in';
+export { writeCsv } from './text';
+export { readVotes } from './votes';

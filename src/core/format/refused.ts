@@ -7,6 +7,11 @@ export type PictureHead = {
 };
 
 /** Why a file was turned away, in words for the person. */
-export class PictureRefused extends Error {
+export class FileRefused extends Error {
+  override name = 'FileRefused';
+}
+
+/** The same of a picture. */
+export class PictureRefused extends FileRefused {
   override name = 'PictureRefused';
 }

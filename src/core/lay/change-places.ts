@@ -27,7 +27,7 @@ const areaOf = (ground: Ground, p: Placed) => (ground.outlines.get(p.motif)?.are
 /** The placement with another motif of the same printed area, or a little less. */
 export function asMotif(ground: Ground, p: Placed, motif: string, angle: number, smaller: number): Placed {
   const one = ground.outlines.get(motif)?.areaMm2 ?? 1;
-  return { ...p, motif, angle, scale: Math.sqrt(areaOf(ground, p) / one) * smaller };
+  return { ...p, motif, art: undefined, angle, scale: Math.sqrt(areaOf(ground, p) / one) * smaller };
 }
 
 /** Whether a piece clears everything and has none of its like beside it. */
@@ -43,8 +43,8 @@ export function liesWell(
     if (typeof near.piece !== 'number' || near.piece === n) continue;
     const other = ground.placed(near.piece);
     if (other.motif === p.motif) return false;
-    const lead = leads.get(p.motif) ?? -1;
-    if (lead >= 0 && lead === leads.get(other.motif) && near.gap < middle * COLOUR) return false;
+    const lead = leads.get(p.art ?? p.motif) ?? -1;
+    if (lead >= 0 && lead === leads.get(other.art ?? other.motif) && near.gap < middle * COLOUR) return false;
   }
   return true;
 }

@@ -1,3 +1,5 @@
+export { type Board, type BoardMark, type BoardSheet, boardSheet } from './board';
+
 import { LIMITS, RangeMessage } from '../units';
 
 /** ppi of art as printed: the file's ppi divided by how much it is enlarged. */

@@ -1,17 +1,8 @@
 import type { Draft } from 'immer';
 import type { Left } from '../check';
-import { hexOfRgb, labDistance, oklabOf, type Rgb, rgbOfHex } from '../colour';
 import { type Layout, wrapPoint } from '../lattice';
 import { edit, latticeMm } from './edit';
-import {
-  type Brief,
-  type Checking,
-  type Colourway,
-  type Motif,
-  type Project,
-  SCALE,
-  type Sheet,
-} from './schema';
+import { type Brief, type Checking, type Motif, type Project, SCALE, type Sheet } from './schema';
 
 export const rename = (project: Project, name: string) =>
   edit(project, (d) => {
@@ -111,68 +102,6 @@ export const removeMotif = (project: Project, id: string) =>
   edit(project, (d) => {
     d.motifs = d.motifs.filter((m) => m.id !== id);
     d.placements = d.placements.filter((p) => p.motif !== id);
-  });
-
-/**
- * Gives the project these inks (sRGB, as in the art). Inks that were there before, by OKLab nearness, keep
- * their names and their colours in every colourway; new ones start in the colour of the art.
- */
-export const setInks = (project: Project, found: Rgb[], newId: () => string) =>
-  edit(project, (d) => {
-    const old = d.inks.map((ink, index) => ({ ink, index })).slice(1);
-    const was = d.colourways.map((c) => [...c.colours]);
-    d.inks = [d.inks[0]];
-    for (const [n, c] of d.colourways.entries()) c.colours = [was[n][0]];
-    for (const rgb of found) {
-      const hex = hexOfRgb(rgb);
-      const lab = oklabOf(...rgbOfHex(hex));
-      const near = old
-        .map((o) => ({ o, far: labDistance(lab, oklabOf(...rgbOfHex(o.ink.hex))) }))
-        .sort((p, q) => p.far - q.far)[0];
-      const kept = near && near.far < 0.08 ? old.splice(old.indexOf(near.o), 1)[0] : undefined;
-      d.inks.push(kept ? { ...kept.ink, hex } : { id: newId(), name: `Ink ${d.inks.length}`, hex });
-      for (const [n, c] of d.colourways.entries()) {
-        const before = kept && was[n][kept.index];
-        // A colour nobody changed follows the art.
-        c.colours.push(before && before !== kept.ink.hex ? before : hex);
-      }
-    }
-  });
-
-export const renameInk = (project: Project, index: number, name: string) =>
-  edit(project, (d) => {
-    if (d.inks[index]) d.inks[index].name = name.trim();
-  });
-
-export const addColourway = (project: Project, colourway: Colourway) =>
-  edit(project, (d) => {
-    d.colourways.push(colourway);
-    d.shown = colourway.id;
-  });
-
-export const setColourway = (project: Project, id: string, change: Partial<Omit<Colourway, 'id'>>) =>
-  edit(project, (d) => {
-    const c = d.colourways.find((w) => w.id === id);
-    if (c) Object.assign(c, change);
-  });
-
-export const setColour = (project: Project, id: string, index: number, hex: string) =>
-  edit(project, (d) => {
-    const c = d.colourways.find((w) => w.id === id);
-    if (c && index < c.colours.length) c.colours[index] = hex.toLowerCase();
-  });
-
-/** Takes a colourway away; the last one stays. */
-export const removeColourway = (project: Project, id: string) =>
-  edit(project, (d) => {
-    if (d.colourways.length < 2) return;
-    d.colourways = d.colourways.filter((c) => c.id !== id);
-    if (d.shown === id) d.shown = d.colourways[0].id;
-  });
-
-export const showColourway = (project: Project, id: string) =>
-  edit(project, (d) => {
-    d.shown = id;
   });
 
 /** How the cloth is looked over from now on. */

@@ -17,8 +17,9 @@ export function newProject(id: string, name: string): Project {
     guides: { outline: 'cell', columns: 0, rows: 0 },
     checking: { style: 'even', strictness: 'usual', product: 'cloth' },
     left: [],
-    inks: [{ id: 'ground', name: 'Ground', hex: '#f4ecdc' }],
-    colourways: [{ id: 'base', name: 'First colourway', colours: ['#f4ecdc'] }],
+    inks: [{ id: 'ground', name: 'Ground', hex: '#f4ecdc', also: [], texture: 1 }],
+    colourways: [{ id: 'base', name: 'First colourway', note: '', colours: ['#f4ecdc'], locked: [] }],
+    polls: [],
     shown: 'base',
   };
 }

@@ -1,4 +1,5 @@
 export { assetsOf, type Clip, clipOf, pasteClip, readClip } from './clip';
+export * from './colours';
 export * from './commands';
 export { motifOf, newProject } from './create';
 export { openProject } from './open';
@@ -20,8 +21,11 @@ export {
   PERMISSIONS,
   type Permission,
   type Placement,
+  type Poll,
   type Project,
   projectSchema,
   type Reserve,
   type Sheet,
 } from './schema';
+export { type WearRule, wearByRule, wearing } from './wear-rule';
+export { artKey, type Worn, wornArts } from './wearing';

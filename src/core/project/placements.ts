@@ -5,6 +5,7 @@ import type { Placed } from '../render';
 import { LIMITS, RangeMessage } from '../units';
 import { edit, latticeMm } from './edit';
 import type { Grain, Guides, Placement, Project, Reserve } from './schema';
+import { artKey } from './wearing';
 
 /** Angles are kept in (-180, 180]. */
 const tidyAngle = (a: number) => {
@@ -173,11 +174,12 @@ export function scenePlacements(
   const motifs = new Map(project.motifs.map((m) => [m.id, m]));
   return project.placements
     .filter((p) => !p.hidden)
-    .map(({ id, motif, x, y, angle, scale, mirror, blend, opacity }) => {
+    .map(({ id, motif, inks, x, y, angle, scale, mirror, blend, opacity }) => {
       const m = motifs.get(motif);
       return {
         id,
         motif,
+        ...(inks ? { art: artKey({ motif, inks }) } : {}),
         x,
         y,
         angle,

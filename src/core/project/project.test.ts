@@ -5,18 +5,18 @@ import { DEFAULT_INTAKE } from '../intake';
 import { type Layout, latticeOf } from '../lattice';
 import { hitTest, reachOf, type Silhouette } from '../lay';
 import {
-  addColourway,
   addPlacement,
   addSheet,
+  mergeInks,
   motifOf,
+  moveInk,
   newProject,
   type Project,
+  paint,
   projectSchema,
-  removeColourway,
   removeMotif,
   reorder,
   setBrief,
-  setColour,
   setInks,
   setLayout,
   setPlacements,
@@ -70,35 +70,6 @@ describe('edits', () => {
     expect(reorder(p, 'a', 'bottom').placements.map((q) => q.id)).toEqual(['a', 'b']);
     expect(removeMotif(p, 'm').placements.map((q) => q.id)).toEqual(['b']);
   });
-
-  test('new inks keep names and colours of the inks that were there; colourways stay whole', () => {
-    let n = 0;
-    const id = () => `ink${n++}`;
-    let p = setInks(
-      start(),
-      [
-        [30, 40, 70],
-        [190, 70, 50],
-      ],
-      id,
-    );
-    p = addColourway(p, { id: 'dusk', name: 'Dusk', colours: ['#221a2b', '#f0dcc0', '#c2505a'] });
-    const again = setInks(
-      p,
-      [
-        [192, 72, 50],
-        [90, 158, 156],
-        [31, 40, 70],
-      ],
-      id,
-    );
-    expect(again.inks.map((i) => i.name)).toEqual(['Ground', 'Ink 2', 'Ink 2', 'Ink 1']);
-    expect(again.colourways[1].colours).toEqual(['#221a2b', '#c2505a', '#5a9e9c', '#f0dcc0']);
-    expect(again.colourways[0].colours.slice(1)).toEqual(['#c04832', '#5a9e9c', '#1f2846']);
-    expect(() => setColour(again, 'dusk', 0, 'red')).toThrow();
-    expect(removeColourway(again, 'dusk').shown).toBe('base');
-    expect(removeColourway(removeColourway(again, 'dusk'), 'base').colourways).toHaveLength(1);
-  });
 });
 
 test('any run of edits leaves a sound project, or refuses in words and leaves it as it was', () => {
@@ -129,7 +100,25 @@ test('any run of edits leaves a sound project, or refuses in words and leaves it
     fc
       .array(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), { maxLength: 9 })
       .map((inks) => (p: Project) => setInks(p, inks, () => 'i')),
-    fc.string({ maxLength: 8 }).map((hex) => (p: Project) => setColour(p, 'base', 0, hex)),
+    fc.string({ maxLength: 8 }).map(
+      (hex) => (p: Project) =>
+        paint(
+          p,
+          p.shown,
+          p.colourways[0].colours.map(() => hex),
+          () => 'painted',
+        ),
+    ),
+    fc.tuple(fc.nat(6), fc.nat(6)).map(
+      ([a, b]) =>
+        (p: Project) =>
+          mergeInks(p, a, b),
+    ),
+    fc.tuple(fc.nat(6), fc.nat(6)).map(
+      ([a, b]) =>
+        (p: Project) =>
+          moveInk(p, a, b),
+    ),
   );
   fc.assert(
     fc.property(fc.array(anyEdit, { maxLength: 14 }), (edits) => {

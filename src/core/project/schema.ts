@@ -141,6 +141,8 @@ export const placementSchema = z.object({
   sym: symSchema.optional(),
   blend: z.enum(BLENDS).optional(),
   opacity: opacity.optional(),
+  /** Inks that it wears in place of the motif's own: ink id to ink id. */
+  inks: z.record(id, id).optional(),
 });
 
 /** A circle that nothing laid by scatter, settle or fill may enter: its middle, its radius, mm. */
@@ -186,9 +188,32 @@ const leftSchema = z.object({
   note: z.string().max(200),
 });
 
-const inkSchema = z.object({ id, name, hex });
-/** One colour for each ink, in the same order, ground first. */
-const colourwaySchema = z.object({ id, name, colours: z.array(hex).min(1).max(64) });
+/**
+ * An ink: its colour in the art, other colours of the art that count as this ink, and how much of the hand's
+ * texture it keeps (0: flat).
+ */
+const inkSchema = z.object({
+  id,
+  name,
+  hex,
+  also: z.array(hex).max(63).default([]),
+  texture: z.number().min(0).max(1).default(1),
+});
+/** One colour for each ink, in the same order, ground first; inks that stay when the rest is moved or shuffled. */
+const colourwaySchema = z.object({
+  id,
+  name,
+  note: z.string().max(400).default(''),
+  colours: z.array(hex).min(1).max(64),
+  locked: z.array(id).max(64).default([]),
+});
+/** Votes on the colourways: what was asked, and how many chose each. */
+const pollSchema = z.object({
+  id,
+  title: name,
+  at: z.iso.datetime(),
+  counts: z.record(id, z.number().int().min(0).max(1e6)),
+});
 
 export const projectSchema = z
   .object({
@@ -207,7 +232,8 @@ export const projectSchema = z
     left: z.array(leftSchema).max(400, 'A bolt keeps up to 400 findings as left.').default([]),
     /** Ink 0 is the ground; the others are the colours in the art, as drawn. */
     inks: z.array(inkSchema).min(1).max(64),
-    colourways: z.array(colourwaySchema).min(1).max(60),
+    colourways: z.array(colourwaySchema).min(1).max(60, 'A bolt keeps up to 60 colourways.'),
+    polls: z.array(pollSchema).max(40, 'A bolt keeps up to 40 votes.').default([]),
     shown: id,
   })
   .superRefine((doc, ctx) => {
@@ -225,7 +251,7 @@ export const projectSchema = z
 
 export const logEntrySchema = z.object({
   at: z.iso.datetime(),
-  kind: z.enum(['created', 'motifs', 'colourway', 'export']),
+  kind: z.enum(['created', 'motifs', 'colourway', 'votes', 'export']),
   text: z.string().max(400),
   sha256: sha.optional(),
   bytes: z.number().int().min(0).optional(),
@@ -246,4 +272,5 @@ export type Guides = Project['guides'];
 export type Checking = Project['checking'];
 export type Ink = Project['inks'][number];
 export type Colourway = Project['colourways'][number];
+export type Poll = Project['polls'][number];
 export type LogEntry = z.infer<typeof logEntrySchema>;

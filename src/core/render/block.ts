@@ -2,7 +2,7 @@ import { type Box, imagesOf, type PixelPlan, type Point, shiftsInto, twinOf } fr
 import { newRaster, type Raster, unpremultiply } from '../raster';
 import { RangeMessage } from '../units';
 import { grainRows, shadeOf, wearOf } from './grain';
-import type { Blend, Scene } from './scene';
+import { artOf, type Blend, type Scene } from './scene';
 import { type Sprite, spriteOf } from './sprite';
 
 export type RenderOptions = {
@@ -128,7 +128,7 @@ export function renderWindow(
   const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
   const twin = twinOf(plan.layout, cellMm);
   scene.placements.forEach((placed, n) => {
-    const art = scene.motifs.get(placed.motif);
+    const art = artOf(scene, placed);
     if (!art) throw new RangeMessage('A placement names a motif that is not there.');
     const copies = imagesOf(placed, twin).flatMap((image) => {
       const sprite = spriteOf(image, art, plan);

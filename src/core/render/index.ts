@@ -8,5 +8,5 @@ export {
   shadeOf,
   wearOf,
 } from './grain';
-export { BLENDS, type Blend, type Placed, type Scene, type SceneMotif, turnOf } from './scene';
+export { artOf, BLENDS, type Blend, type Placed, type Scene, type SceneMotif, turnOf } from './scene';
 export { spriteOf } from './sprite';

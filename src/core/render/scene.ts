@@ -12,6 +12,8 @@ export type Blend = (typeof BLENDS)[number];
  */
 export type Placed = {
   motif: string;
+  /** Which of the scene's arts it is drawn with, where the motif has several; default the motif's own. */
+  art?: string;
   x: number;
   y: number;
   angle: number;
@@ -35,6 +37,10 @@ export type Scene = {
   placements: Placed[];
   grain?: SceneGrain;
 };
+
+/** The art that a placement is drawn with. */
+export const artOf = (scene: Pick<Scene, 'motifs'>, { art, motif }: Placed): SceneMotif | undefined =>
+  scene.motifs.get(art ?? motif);
 
 /** From motif pixels (level 0, middle at 0,0) to print pixels, without the move: a 2 x 2 matrix. */
 export type Turn = { xx: number; xy: number; yx: number; yy: number };

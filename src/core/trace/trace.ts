@@ -49,14 +49,13 @@ export function traceArt(
   return traced.reverse().filter((t) => t.curves > 0);
 }
 
-function coverOf(plates: Plates, ink: number): Float64Array {
-  const out = new Float64Array(plates.alpha.length);
-  for (let p = 0; p < out.length; p++) {
-    const share = plates.share[p] / 255;
-    const part = (plates.first[p] === ink ? 1 - share : 0) + (plates.second[p] === ink ? share : 0);
-    out[p] = part * (plates.alpha[p] / 255);
-  }
-  return out;
+function coverOf({ index, tellings }: Plates, ink: number): Float64Array {
+  const { first, second, share, alpha } = tellings;
+  const told = Float64Array.from(alpha, (a, t) => {
+    const part = (first[t] === ink ? 255 - share[t] : 0) + (second[t] === ink ? share[t] : 0);
+    return (part / 255) * (a / 255);
+  });
+  return Float64Array.from(index, (t) => told[t]);
 }
 
 function outline(values: Float64Array, width: number, height: number, smooth: number, smallestPx: number) {

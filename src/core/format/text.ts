@@ -1,0 +1,25 @@
+import Papa from 'papaparse';
+import { FileRefused } from './refused';
+
+const MOST_CHARACTERS = 2_000_000;
+
+/** Text of a list, without its byte order mark. @throws FileRefused when it is too long for one. */
+export function bounded(text: string): string {
+  if (text.length > MOST_CHARACTERS) throw new FileRefused('This file is over 2 MB: too long for a list.');
+  return text.replace(/^\uFEFF/, '');
+}
+
+/** A name as it may be shown and written: no control characters, 80 letters at most. */
+export const tidyName = (name: string): string =>
+  name
+    .replace(/[\p{Cc}\p{Cf}]/gu, ' ')
+    .trim()
+    .slice(0, 80);
+
+/** The rows of a CSV (RFC 4180, or with semicolons or tabs), empty ones left out. */
+export const csvRows = (text: string): string[][] =>
+  Papa.parse<string[]>(bounded(text), { skipEmptyLines: 'greedy' }).data;
+
+/** A table as CSV (RFC 4180); cells that a spreadsheet would run as a formula are made plain text. */
+export const writeCsv = (rows: (string | number)[][]): string =>
+  `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
