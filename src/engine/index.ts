@@ -1,7 +1,9 @@
 import { proxy, type Remote, wrap } from 'comlink';
+import type { Rgb } from '../core';
 import type { ArtRequest, Incoming, Progress } from './protocol';
 import type { Services } from './services';
 
+export type { ScreenReport, ScreensAsk } from './colour-bench';
 export type {
   ArtRequest,
   CutArt,
@@ -9,8 +11,10 @@ export type {
   Incoming,
   LayRequest,
   PageView,
+  Proof,
   SceneRequest,
 } from './protocol';
+export { FAR_OFF, MARKED } from './protocol';
 
 /** Long work was stopped by the person; everything is as it was. */
 export class Stopped extends Error {
@@ -25,6 +29,8 @@ class Bench {
   private worker: Worker | undefined;
   private remote: Remote<Services> | undefined;
   private stops = new Set<(reason: Error) => void>();
+  /** Assets that this worker was given or said it has. */
+  readonly held = new Set<string>();
 
   /** Runs one call; it ends with Stopped when `stop` is called meanwhile. */
   run<T>(call: (s: Remote<Services>) => Promise<T>): Promise<T> {
@@ -51,6 +57,7 @@ class Bench {
     this.worker?.terminate();
     this.worker = undefined;
     this.remote = undefined;
+    this.held.clear();
     for (const reject of this.stops) reject(reason);
     this.stops.clear();
   }
@@ -72,8 +79,12 @@ async function withArt<T>(
   call: (s: Remote<Services>) => Promise<T>,
 ): Promise<T> {
   return benches[bench].run(async (s) => {
-    const assets = [...new Set(arts.map((a) => a.asset))];
-    for (const asset of await s.missing(assets)) await s.take(asset, await load(asset));
+    const { held } = benches[bench];
+    const assets = [...new Set(arts.map((a) => a.asset))].filter((a) => !held.has(a));
+    if (assets.length) {
+      for (const asset of await s.missing(assets)) await s.take(asset, await load(asset));
+      for (const asset of assets) held.add(asset);
+    }
     if (arts.some((a) => a.drawWidth)) await s.drawVectors(arts);
     return call(s);
   });
@@ -107,15 +118,43 @@ export const trace: Call<'trace'> = (...args) => press.run((s) => s.trace(...arg
 export const sprite = (request: ArtRequest, longSide: number, load: AssetLoader) =>
   withArt('desk', [request], load, (s) => s.sprite(request, longSide));
 
-/** Another bolt is opened: the workers let go of the art they hold. */
-export const letGoOfArt = () => Promise.all([desk, press].map((b) => b.run((s) => s.letGoOfArt())));
+export const quickSprites = (asks: { request: ArtRequest; longSide: number }[], load: AssetLoader) =>
+  withArt(
+    'desk',
+    asks.map((a) => a.request),
+    load,
+    (s) => s.sprites(asks),
+  );
 
+/** Another bolt is opened: the workers let go of the art they hold. */
+export const letGoOfArt = () =>
+  Promise.all(
+    [desk, press].map((b) => {
+      b.held.clear();
+      return b.run((s) => s.letGoOfArt());
+    }),
+  );
+
+const assetsOf = (arts: ArtRequest[]) => arts.map((a) => a.asset);
 export const palette = (arts: ArtRequest[], count: number | undefined, load: AssetLoader) =>
-  withArt('desk', arts, load, (s) =>
-    s.palette(
-      arts.map((a) => a.asset),
-      count,
-    ),
+  withArt('desk', arts, load, (s) => s.palette(assetsOf(arts), count));
+export const paletteOfPicture: Call<'paletteOfPicture'> = (...args) =>
+  desk.run((s) => s.paletteOfPicture(...args));
+export const splitColours = (arts: ArtRequest[], inks: Rgb[], which: number[], load: AssetLoader) =>
+  withArt('desk', arts, load, (s) => s.splitColours(assetsOf(arts), inks, which));
+export const setPrinter: Call<'setPrinter'> = (...args) => desk.run((s) => s.setPrinter(...args));
+export const printed: Call<'printed'> = (...args) => desk.run((s) => s.printed(...args));
+export const inksOnCloth = (
+  ...[request, wears, load]: [...Parameters<Services['inksOnCloth']>, AssetLoader]
+) => withArt('desk', request.arts, load, (s) => s.inksOnCloth(request, wears));
+export const clothPicture = (
+  ...[request, window, load]: [...Parameters<Services['clothPicture']>, AssetLoader]
+) => withArt('press', request.arts, load, (s) => s.clothPicture(request, window));
+export const screens = (
+  ...[request, wears, shown, names, ask, onProgress, load]: [...Parameters<Services['screens']>, AssetLoader]
+) =>
+  withArt('press', request.arts, load, (s) =>
+    s.screens(request, wears, shown, names, ask, proxy(onProgress)),
   );
 
 export const check = (...[request, options, load]: [...Parameters<Services['check']>, AssetLoader]) =>

@@ -10,8 +10,18 @@ export type ArtRequest = {
   ppi: number;
   from: Rgb[];
   to: Rgb[];
+  /** How much of the hand's texture each ink keeps, 0 to 1; left out: all of it. */
+  texture?: number[];
+  /** As the printer of the profile in the worker would print it; `warn`: what that changes much is marked. */
+  proof?: Proof;
   drawWidth?: number;
 };
+
+export type Proof = 'print' | 'warn';
+
+/** What a printer changes by more than this, dE00, is far off: a warning marks it in this grey. */
+export const FAR_OFF = 5;
+export const MARKED = '#767a7e';
 
 /** A cut-out picture as a file to keep, and a small bitmap to know it by. */
 export type CutArt = {

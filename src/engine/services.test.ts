@@ -71,7 +71,7 @@ describe('the file sent', () => {
 });
 
 test('inks, check and wrap proof over the art that was taken in', () => {
-  const inks = services.palette([asset]).map((f) => f.rgb);
+  const inks = services.palette([asset]).inks.map((f) => f.rgb);
   expect(inks).toContainEqual(RED);
   expect(inks).toContainEqual(BLUE);
   expect(services.check(request([RED, BLUE], null), {}).cover).toBeGreaterThan(0.1);

@@ -2,7 +2,6 @@ import { decode } from 'fast-png';
 import {
   differingPixels,
   encodePng,
-  extractPalette,
   labDistance,
   MM_PER_INCH,
   oklabOf,
@@ -12,14 +11,15 @@ import {
   rollRaster,
   sha256Of,
 } from '../core';
-import { colouredArt, decodeCutOut, drawVectors, hasArt, letGoOfArt, plainArt, putArt } from './art-store';
+import { colouredArt, decodeCutOut, drawVectors, hasArt, letGoOfArt, putArt } from './art-store';
 import { checkServices } from './check-bench';
+import { colourServices } from './colour-bench';
 import { layServices } from './lay-bench';
 import { pageServices } from './page-bench';
 import { partServices } from './parts-bench';
 import type { ArtRequest, FileProof, Progress, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
-import { bitmapOf } from './surface';
+import { bitmapSoon } from './surface';
 
 /** Everything the workers do. Rasters travel as ImageBitmaps to look at and as PNG bytes to keep. */
 export const services = {
@@ -32,15 +32,18 @@ export const services = {
   ...partServices,
   ...layServices,
   ...checkServices,
+  ...colourServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */
-  sprite(request: ArtRequest, longSide: number) {
-    const raster = colouredArt(request, longSide);
+  async sprite(request: ArtRequest, longSide: number, quick = false) {
+    const raster = colouredArt(request, longSide, quick);
     const small = decodeSilhouette(request.asset);
-    return { bitmap: bitmapOf(raster), lead: leadOf(request), ...small };
+    return { bitmap: await bitmapSoon(raster), lead: leadOf(request), ...small };
   },
 
-  palette: (assets: string[], count?: number) => extractPalette(assets.map(plainArt), count),
+  /** Several at once, quickly. */
+  sprites: (asks: { request: ArtRequest; longSide: number }[]) =>
+    Promise.all(asks.map(({ request, longSide }) => services.sprite(request, longSide, true))),
 
   proveWrap: (request: SceneRequest, onProgress: Progress) =>
     proveWrap(sceneOf(request), pixelPlan(request.layout, request.cellMm, request.ppi), onProgress),

@@ -1,0 +1,8 @@
+import { bookOfSolids } from '@/stand-ins/mill';
+
+/** The simulated print mill's book of cloth solids, as CSV. */
+export async function GET() {
+  return new Response(bookOfSolids(), {
+    headers: { 'Content-Type': 'text/csv; charset=utf-8', 'Cache-Control': 'no-store' },
+  });
+}

@@ -1,0 +1,92 @@
+import { unzipSync } from 'fflate';
+import sharp from 'sharp';
+import { beforeAll, expect, test } from 'vitest';
+import { encodePng, newRaster, type Rgb } from '../core';
+import type { SceneRequest } from './protocol';
+import { services } from './services';
+
+const RED: Rgb = [190, 70, 50];
+const BLUE: Rgb = [30, 60, 140];
+const GROUND: Rgb = [240, 230, 210];
+const asset = 'c'.repeat(64);
+
+/** A tile half red and half blue, with a thin blue line through the red; one placement wears them the other way. */
+beforeAll(async () => {
+  const r = newRaster(80, 40);
+  for (let y = 0; y < 40; y++) {
+    for (let x = 0; x < 80; x++) r.data.set([...(x < 40 && y !== 20 ? RED : BLUE), 255], (y * 80 + x) * 4);
+  }
+  await services.take(asset, encodePng(r, 100));
+});
+
+const art = { asset, ppi: 100, from: [RED, BLUE] };
+const placed = { motif: 'm', angle: 0, scale: 1, mirror: false };
+const request: SceneRequest = {
+  ground: GROUND,
+  arts: [
+    { ...art, motif: 'm', to: [RED, BLUE] },
+    { ...art, motif: 'm~turned', to: [BLUE, RED] },
+  ],
+  placements: [
+    { ...placed, x: 12.7, y: 6.858 },
+    { ...placed, art: 'm~turned', x: 12.7, y: 19.05 },
+  ],
+  layout: { kind: 'straight', drop: { p: 1, q: 2 } },
+  cellMm: { width: 25.4, height: 25.4 },
+  ppi: 100,
+};
+const WEARS = [
+  [1, 2],
+  [2, 1],
+];
+
+test('a motif worn in other inks is drawn so, and counts as those inks on the cloth', async () => {
+  const { png } = await services.exportBlock(request, () => {});
+  const { data } = await sharp(png).raw().toBuffer({ resolveWithObject: true });
+  const at = (x: number, y: number) => [...data.subarray((y * 100 + x) * 3, (y * 100 + x) * 3 + 3)];
+  expect(at(20, 20)).toEqual(RED);
+  expect(at(20, 65)).toEqual(BLUE);
+  expect(at(70, 65)).toEqual(RED);
+
+  const { shares, touches } = services.inksOnCloth(request, WEARS);
+  expect(shares[0]).toBeCloseTo(0.36, 1);
+  expect(Math.abs(shares[1] - shares[2])).toBeLessThan(0.02);
+  expect(touches.map((t) => `${t.a}${t.b}`).sort()).toEqual(['01', '02', '12']);
+});
+
+test('flat screens come as one black-and-white picture an ink, in register, and tell what is too thin', async () => {
+  const steps: number[] = [];
+  const { zip, report } = services.screens(
+    request,
+    WEARS,
+    // Two inks of one colour are still two screens.
+    [GROUND, RED, RED],
+    ['Ground', 'Red', 'Blue'],
+    { count: 2, trapMm: 0, lineMm: 1 },
+    (s) => steps.push(s),
+  );
+  const files = unzipSync(zip);
+  expect(Object.keys(files).sort()).toEqual(['1-red.png', '2-blue.png', 'screens.csv']);
+  const [red, blue] = await Promise.all(
+    ['1-red.png', '2-blue.png'].map((n) => sharp(files[n]).greyscale().raw().toBuffer()),
+  );
+  let both = 0;
+  let inked = 0;
+  for (let p = 0; p < red.length; p++) {
+    if (red[p] === 0 && blue[p] === 0) both++;
+    if (red[p] === 0 || blue[p] === 0) inked++;
+  }
+  expect(both).toBe(0);
+  expect(inked).toBe(2 * 80 * 40);
+  expect(report.map((r) => r.places)).toEqual([1, 1]);
+  expect(report[0].areaMm2).toBeCloseTo(3200 * 0.254 ** 2, 0);
+  expect(steps.at(-1)).toBe(1);
+});
+
+test('an ink is parted in the two colours of its own part of the art; an even one cannot be', () => {
+  // Red and blue counted as one ink are found again.
+  const two = services.splitColours([asset], [RED, BLUE], [0, 1]);
+  expect(two).toContainEqual(RED);
+  expect(two).toContainEqual(BLUE);
+  expect(services.splitColours([asset], [RED, BLUE], [1])).toBeNull();
+});

@@ -1,0 +1,175 @@
+import { zipSync } from 'fflate';
+import {
+  encodePng,
+  extractPalette,
+  flatPlates,
+  type InksOnCloth,
+  inkLabels,
+  inksOnCloth,
+  labelsOf,
+  type Printed,
+  pixelPlan,
+  printedInks,
+  pyramidOf,
+  type Raster,
+  type Rgb,
+  renderBlock,
+  renderWindow,
+  type SceneMotif,
+  writeCsv,
+} from '../core';
+import { colouredArt, plainArt, setCube } from './art-store';
+import { decodePicture } from './decode';
+import { readPrinter } from './icc';
+import type { ArtRequest, Progress, SceneRequest } from './protocol';
+import { sceneOf } from './scene';
+import { bitmapOf } from './surface';
+
+/** What flat screens are asked for, lengths in mm. */
+export type ScreensAsk = { count: number; trapMm: number; lineMm: number };
+/** One screen as it came out: its ink by number, areas in mm2 on one block, and the largest place too thin to print. */
+export type ScreenReport = {
+  ink: number;
+  file: string;
+  areaMm2: number;
+  thinMm2: number;
+  places: number;
+  at: { x: number; y: number } | null;
+};
+
+/** The long side of the block that inks are measured on, px. */
+const MEASURED_PX = 900;
+
+/** Art reduced as far as a window of this ppi allows. */
+function quickMotif(art: ArtRequest, ppi: number, largest: number): SceneMotif {
+  const full = plainArt(art.asset);
+  const wanted = Math.max(24, (Math.max(full.width, full.height) / art.ppi) * ppi * largest);
+  // Reduced by halves: never below what is wanted.
+  const raster = colouredArt(art, Math.ceil(wanted * 2));
+  const halvings = Math.round(
+    Math.log2(Math.max(full.width, full.height) / Math.max(raster.width, raster.height)),
+  );
+  return { pyramid: pyramidOf(raster), ppi: art.ppi / 2 ** halvings };
+}
+
+const largestOf = (request: SceneRequest, art: string) =>
+  Math.max(0.2, ...request.placements.filter((p) => (p.art ?? p.motif) === art).map((p) => p.scale));
+
+/** The same scene with every ink in a flat colour of its own that no two share; the ground is the first of them. */
+function labelled(request: SceneRequest, wears: number[][]): { request: SceneRequest; labels: Rgb[] } {
+  const count = 1 + Math.max(0, ...wears.flat());
+  const labels = inkLabels(count);
+  const arts = request.arts.map((a, n) => ({
+    ...a,
+    to: wears[n].map((k) => labels[k]),
+    texture: a.from.map(() => 0),
+    proof: undefined,
+  }));
+  return { request: { ...request, ground: labels[0], arts, grain: undefined }, labels };
+}
+
+/** Colours: what lies where, what a printer makes of them, and pictures of the cloth in any of them. */
+export const colourServices = {
+  palette: (assets: string[], count?: number) => extractPalette([...new Set(assets)].map(plainArt), count),
+
+  /** The inks of a picture file. @throws PictureRefused when it is none. */
+  paletteOfPicture: async (bytes: Uint8Array<ArrayBuffer>, count: number) =>
+    extractPalette([await decodePicture(bytes)], count),
+
+  /** The two colours of one ink's part of some art (`inks`: the colours of all, `which` of them count as it). */
+  splitColours(assets: string[], inks: Rgb[], which: number[]): [Rgb, Rgb] | null {
+    const own = [...new Set(assets)].map((asset): Raster => {
+      const art = plainArt(asset);
+      const labels = labelsOf(art, inks);
+      const data = art.data.slice();
+      for (let p = 0; p < labels.length; p++) if (!which.includes(labels[p])) data[p * 4 + 3] = 0;
+      return { ...art, data };
+    });
+    const { inks: found } = extractPalette(own, 2);
+    return found.length === 2 ? [found[0].rgb, found[1].rgb] : null;
+  },
+
+  /** From now on this printer is proofed; null: none. */
+  async setPrinter(bytes: Uint8Array | null): Promise<{ name: string; inks: 'CMYK' | 'RGB' } | null> {
+    const printer = bytes && (await readPrinter(bytes));
+    setCube(printer ? printer.cube : null);
+    return printer && { name: printer.name, inks: printer.inks };
+  },
+
+  /** What a printer makes of some inks. */
+  async printed(bytes: Uint8Array, inks: Rgb[]): Promise<Printed[]> {
+    const { cube } = await readPrinter(bytes);
+    setCube(cube);
+    return printedInks(cube, inks);
+  },
+
+  /** How much of each ink lies on the cloth, and which touch. @param wears for each art, the ink of each colour. */
+  inksOnCloth(request: SceneRequest, wears: number[][]): InksOnCloth {
+    const named = labelled(request, wears);
+    const full = pixelPlan(request.layout, request.cellMm, request.ppi);
+    const ppi = Math.min(1, MEASURED_PX / Math.max(full.block.width, full.block.height)) * request.ppi;
+    const plan = pixelPlan(request.layout, request.cellMm, ppi);
+    const motifs = named.request.arts.map((a): [string, SceneMotif] => [
+      a.motif,
+      quickMotif(a, ppi, largestOf(request, a.motif)),
+    ]);
+    return inksOnCloth(renderBlock({ ...named.request, motifs: new Map(motifs) }, plan), named.labels);
+  },
+
+  /** A window of the cloth from its corner, `width` x `height` px at a ppi; a ground may be proofed with it. */
+  clothPicture(request: SceneRequest, window: { width: number; height: number; ppi: number }): ImageBitmap {
+    const plan = pixelPlan(request.layout, request.cellMm, window.ppi);
+    const motifs = request.arts.map((a): [string, SceneMotif] => [
+      a.motif,
+      quickMotif(a, window.ppi, largestOf(request, a.motif)),
+    ]);
+    return bitmapOf(renderWindow({ ...request, motifs: new Map(motifs) }, plan, window.width, window.height));
+  },
+
+  /**
+   * Flat screens of the repeat block, one PNG for each ink (black prints), in register, with a report, as a zip.
+   * @param wears as above. @param shown the inks' colours, ground first. @param names of the inks.
+   */
+  screens(
+    request: SceneRequest,
+    wears: number[][],
+    shown: Rgb[],
+    names: string[],
+    ask: ScreensAsk,
+    onProgress: Progress,
+  ): { zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] } {
+    const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
+    const { width, height } = plan.block;
+    const named = labelled(request, wears);
+    const block = renderBlock(sceneOf(named.request), plan, { onProgress: (s) => onProgress(s * 0.4) });
+    const px = plan.scale.x;
+    const options = { count: ask.count, trapPx: ask.trapMm * px, linePx: ask.lineMm * px, printed: shown };
+    const files: Record<string, Uint8Array> = {};
+    const report: ScreenReport[] = [];
+    for (const plate of flatPlates(block, named.labels, options)) {
+      const file = `${report.length + 1}-${(names[plate.ink] ?? 'ink').toLowerCase().replace(/[^a-z0-9]+/g, '-')}.png`;
+      const data = new Uint8ClampedArray(plate.mask.length * 4).fill(255);
+      for (const [p, on] of plate.mask.entries()) if (on) data.fill(0, p * 4, p * 4 + 3);
+      files[file] = encodePng({ width, height, data }, request.ppi);
+      report.push({
+        ink: plate.ink,
+        file,
+        areaMm2: plate.areaPx / px ** 2,
+        thinMm2: plate.thin.areaPx / px ** 2,
+        places: plate.thin.places,
+        at: plate.thin.at && { x: plate.thin.at.x / px, y: plate.thin.at.y / plan.scale.y },
+      });
+      onProgress(0.4 + (0.6 * report.length) / Math.max(1, ask.count));
+    }
+    const rows = report.map((r) => [
+      r.file,
+      names[r.ink] ?? '',
+      r.areaMm2.toFixed(0),
+      r.thinMm2.toFixed(2),
+      r.places,
+    ]);
+    const head = ['file', 'ink', 'area mm2', 'thinner than the line mm2', 'places'];
+    files['screens.csv'] = new TextEncoder().encode(writeCsv([head, ...rows]));
+    return { zip: zipSync(files, { level: 0 }) as Uint8Array<ArrayBuffer>, report };
+  },
+};

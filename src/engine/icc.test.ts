@@ -1,0 +1,57 @@
+import { readFileSync } from 'node:fs';
+import sharp from 'sharp';
+import { expect, test } from 'vitest';
+import { differenceOf, newRaster, printedInks, type Rgb, softProof } from '../core';
+import { readPrinter } from './icc';
+
+const profile = new Uint8Array(readFileSync('public/profiles/coated-offset.icc'));
+
+test('the shipped profile: white stays white, loud screen colours are far off, ink totals are those of offset', async () => {
+  const { inks, cube } = await readPrinter(profile);
+  expect(inks).toBe('CMYK');
+  const [white, black, green, sand] = printedInks(cube, [
+    [255, 255, 255],
+    [0, 0, 0],
+    [0, 255, 0],
+    [200, 170, 130],
+  ]);
+  expect(white.ink).toBeLessThan(2);
+  expect(white.far).toBeLessThan(1);
+  expect(black.ink).toBeGreaterThan(200);
+  expect(black.ink).toBeLessThan(321);
+  expect(green.far).toBeGreaterThan(10);
+  expect(sand.far).toBeLessThan(2);
+});
+
+test('the proof agrees with another colour engine', async () => {
+  const { cube } = await readPrinter(profile);
+  const art = newRaster(16, 16);
+  let seed = 7;
+  for (let i = 0; i < art.data.length; i++) {
+    seed = (Math.imul(seed, 1664525) + 1013904223) >>> 0;
+    art.data[i] = i % 4 === 3 ? 255 : seed >>> 24;
+  }
+  const got = softProof(art, cube);
+  const raw = { raw: { width: 16, height: 16, channels: 4 as const } };
+  const cmyk = await sharp(Buffer.from(art.data), raw)
+    .removeAlpha()
+    .withIccProfile(`${process.cwd()}/public/profiles/coated-offset.icc`)
+    .tiff({ compression: 'none' })
+    .toBuffer();
+  const back = await sharp(cmyk).toColourspace('srgb').withIccProfile('srgb').removeAlpha().raw().toBuffer();
+  const far = Array.from({ length: 256 }, (_, p) =>
+    differenceOf([...got.data.slice(p * 4, p * 4 + 3)] as Rgb, [...back.subarray(p * 3, p * 3 + 3)] as Rgb),
+  ).sort((a, b) => a - b);
+  expect(far[128]).toBeLessThan(2);
+  expect(far[243]).toBeLessThan(6);
+});
+
+test.each([
+  ['no profile', new Uint8Array(200), /not an ICC profile/],
+  ['too short', new Uint8Array(3), /not an ICC profile/],
+  ['of a screen', Object.assign(profile.slice(), { 12: 109, 13: 110, 14: 116, 15: 114 }), /not of a printer/],
+  ['of other inks', Object.assign(profile.slice(), { 16: 71, 17: 82, 18: 65, 19: 89 }), /GRAY inks/],
+  ['cut off', profile.slice(0, 600), /broken|no way/],
+])('a file that is %s is turned away in plain words', async (_, bytes, says) => {
+  await expect(readPrinter(bytes)).rejects.toThrow(says);
+});

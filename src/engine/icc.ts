@@ -1,0 +1,84 @@
+import {
+  cmsFLAGS_BLACKPOINTCOMPENSATION,
+  cmsInfoDescription,
+  INTENT_RELATIVE_COLORIMETRIC,
+  instantiate,
+  TYPE_CMYK_16,
+  TYPE_RGB_8,
+  TYPE_RGB_16,
+} from 'lcms-wasm';
+import { cubeColours, FileRefused, type ProofCube } from '../core';
+
+const MOST_BYTES = 16e6;
+const SIZE = 33;
+
+type Lcms = Awaited<ReturnType<typeof instantiate>>;
+let ready: Promise<Lcms> | undefined;
+const lcms = () => {
+  // In Node the package finds its own file; in a worker the bundler says where it is.
+  const inNode = typeof process === 'object' && typeof process.versions?.node === 'string';
+  ready ??= inNode
+    ? instantiate()
+    : instantiate({ locateFile: () => new URL('lcms-wasm/dist/lcms.wasm', import.meta.url).href });
+  return ready;
+};
+
+/** A printer as its profile tells it: what it makes of every colour, by what name, and in how many inks. */
+export type Printer = { name: string; inks: 'CMYK' | 'RGB'; cube: ProofCube };
+
+const letters = (bytes: Uint8Array, at: number) => String.fromCharCode(...bytes.subarray(at, at + 4));
+
+/** Looks through the head of a profile (ICC.1:2022, 7.2). @throws FileRefused when it is none, or tells no printer. */
+function headOf(bytes: Uint8Array): { space: 'CMYK' | 'RGB' } {
+  if (bytes.length > MOST_BYTES) throw new FileRefused('This file is over 16 MB: no profile is so large.');
+  if (bytes.length < 132 || letters(bytes, 36) !== 'acsp')
+    throw new FileRefused('This is not an ICC profile.');
+  if (letters(bytes, 12) !== 'prtr')
+    throw new FileRefused('This profile is not of a printer: it tells of a screen, a camera or a scanner.');
+  const space = letters(bytes, 16).trim();
+  if (space !== 'CMYK' && space !== 'RGB')
+    throw new FileRefused(
+      `This profile is for ${space.replace(/\W/g, '') || 'other'} inks; CMYK and RGB can be proofed.`,
+    );
+  return { space };
+}
+
+/**
+ * Reads a printer's ICC profile into a table of what it makes of every screen colour: sRGB to the printer's
+ * inks (relative colorimetric, black point compensated), and back to sRGB as it looks.
+ * @throws FileRefused when it is no profile, no printer's, or broken.
+ */
+export async function readPrinter(bytes: Uint8Array): Promise<Printer> {
+  const { space } = headOf(bytes);
+  const l = await lcms();
+  const profile = l.cmsOpenProfileFromMem(bytes, bytes.length);
+  if (!profile) throw new FileRefused('This profile is broken: it cannot be read.');
+  const screen = l.cmsCreate_sRGBProfile();
+  const inkType = space === 'CMYK' ? TYPE_CMYK_16 : TYPE_RGB_16;
+  const [intent, flags] = [INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_BLACKPOINTCOMPENSATION];
+  const out = l.cmsCreateTransform(screen, TYPE_RGB_8, profile, inkType, intent, flags);
+  const back = out && l.cmsCreateTransform(profile, inkType, screen, TYPE_RGB_8, intent, flags);
+  try {
+    if (!out || !back) throw new FileRefused('This profile has no way from a screen to its inks and back.');
+    const count = SIZE ** 3;
+    const inks = l.cmsDoTransform(out, cubeColours(SIZE), count);
+    const rgb = l.cmsDoTransform(back, inks, count);
+    const ink = new Float32Array(count);
+    if (space === 'CMYK') {
+      for (let n = 0; n < count; n++) {
+        for (let c = 0; c < 4; c++) ink[n] += (inks[n * 4 + c] * 100) / 65535;
+      }
+    }
+    const name = l.cmsGetProfileInfoASCII(profile, cmsInfoDescription, 'en', 'US');
+    return {
+      name: name.replace(/[^\x20-\x7e]/g, '').slice(0, 80),
+      inks: space,
+      cube: { size: SIZE, rgb: new Uint8Array(rgb), ink },
+    };
+  } finally {
+    if (back) l.cmsDeleteTransform(back);
+    if (out) l.cmsDeleteTransform(out);
+    l.cmsCloseProfile(screen);
+    l.cmsCloseProfile(profile);
+  }
+}
