@@ -1,9 +1,10 @@
 import { beforeEach, expect, test, vi } from 'vitest';
 import {
-  addColourway,
+  addColourways,
   addSheet,
   DEFAULT_INTAKE,
   motifOf,
+  newColourway,
   newProject,
   type Project,
   setInks,
@@ -18,13 +19,16 @@ let fail = '';
 vi.mock('../engine', () => ({
   Stopped: class Stopped extends Error {},
   letGoOfArt: async () => {},
-  sprite: async (art: ArtRequest, longSide: number) => {
-    asked.push({ motif: art.motif, longSide, to: art.to.join() });
-    await new Promise((r) => setTimeout(r, 2));
-    if (fail) throw new Error(fail);
-    return { bitmap: { width: longSide, height: longSide }, width: 8, height: 8, alpha: new Uint8Array(64) };
-  },
+  quickSprites: (asks: { request: ArtRequest; longSide: number }[]) =>
+    Promise.all(asks.map((a) => one(a.request, a.longSide))),
+  sprite: (art: ArtRequest, longSide: number) => one(art, longSide),
 }));
+const one = async (art: ArtRequest, longSide: number) => {
+  asked.push({ motif: art.motif, longSide, to: art.to.join() });
+  await new Promise((r) => setTimeout(r, 2));
+  if (fail) throw new Error(fail);
+  return { bitmap: { width: longSide, height: longSide }, width: 8, height: 8, alpha: new Uint8Array(64) };
+};
 vi.mock('../shelf', () => ({ readAsset: async () => new Uint8Array() }));
 
 const { artsOf, forgetSprites, sceneRequest, spritesBusy, useSprites, wantSprites } = await import('./arts');
@@ -49,7 +53,7 @@ function project(): Project {
     }),
   );
   let p = setInks(addSheet(newProject('p', 'P'), sheet, motifs), [[190, 70, 50]], () => 'ink');
-  p = addColourway(p, { id: 'dusk', name: 'Dusk', colours: ['#221a2b', '#f0dcc0'] });
+  p = addColourways(p, [newColourway('dusk', 'Dusk', ['#221a2b', '#f0dcc0'])]);
   return showColourway(p, 'base');
 }
 

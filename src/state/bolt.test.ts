@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { newProject, rename, setBrief, setColour } from '../core';
+import { newProject, paint, rename, setBrief } from '../core';
 import {
   listBolts,
   putAsset,
@@ -84,7 +84,8 @@ describe('undo', () => {
   });
 
   test('a colour dragged through many shades is one step', () => {
-    for (const hex of ['#111111', '#222222', '#333333']) edit((p) => setColour(p, 'base', 0, hex), 'ground');
+    for (const hex of ['#111111', '#222222', '#333333'])
+      edit((p) => paint(p, 'base', [hex], () => 'new'), 'ground');
     edit((p) => rename(p, 'After'));
     undo();
     expect(useBolt.getState().project?.colourways[0].colours[0]).toBe('#333333');

@@ -1,13 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
-import {
-  addPlacement,
-  addSheet,
-  DEFAULT_INTAKE,
-  motifOf,
-  newProject,
-  type Project,
-  setColour,
-} from '../core';
+import { addPlacement, addSheet, DEFAULT_INTAKE, motifOf, newProject, type Project, paint } from '../core';
 import type { SceneRequest } from '../engine';
 
 const asked: number[] = [];
@@ -76,7 +68,7 @@ test('an answer that was overtaken is never shown', async () => {
 
 test('colours and names do not call for a new check; a nudge does', async () => {
   const p = laid(2);
-  expect(layKey(setColour(p, 'base', 0, '#000000'))).toBe(layKey(p));
+  expect(layKey(paint(p, 'base', ['#000000'], () => 'new'))).toBe(layKey(p));
   expect(layKey({ ...p, name: 'Other' })).toBe(layKey(p));
   expect(layKey({ ...p, placements: [{ ...p.placements[0], x: 0.1 }, p.placements[1]] })).not.toBe(layKey(p));
 });

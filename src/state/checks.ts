@@ -12,6 +12,7 @@ import {
   type Project,
   rgbOfHex,
   type WrapProof,
+  wornArts,
 } from '../core';
 import { check, proveWrapOf, Stopped } from '../engine';
 import { loadAsset, sceneRequest, spritesBusy, useSprites } from './arts';
@@ -70,7 +71,7 @@ export function checkOptions(project: Project): CheckOptions {
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
   return {
     ...project.checking,
-    leads: new Map(project.motifs.map((m) => [m.id, sprites.get(m.id)?.lead ?? -1])),
+    leads: new Map(wornArts(project).map(({ key }) => [key, sprites.get(key)?.lead ?? -1])),
     inks: way.colours.map(rgbOfHex),
     tops: new Set(project.motifs.filter((m) => m.direction === 'top').map((m) => m.id)),
     reserves: project.reserves,

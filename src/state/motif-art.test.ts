@@ -26,7 +26,7 @@ vi.mock('../engine', () => ({
     traced.push(args);
     return { svg: '<svg/>' };
   },
-  palette: async () => [{ rgb: [1, 2, 3] }],
+  palette: async () => ({ inks: [{ rgb: [1, 2, 3], share: 1 }], flat: true }),
 }));
 const stored = new Map<string, Blob>();
 vi.mock('../shelf', () => ({

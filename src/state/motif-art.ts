@@ -143,7 +143,7 @@ async function inksFor(motif: Motif): Promise<{ name: string; rgb: Rgb }[]> {
   if (known.length) return known.map((i) => ({ name: i.name, rgb: rgbOfHex(i.hex) }));
   const own = project ? artsOf(project).filter((a) => a.motif === motif.id) : [];
   const found = await palette(own, undefined, loadAsset);
-  return found.map((f, n) => ({ name: `Ink ${n + 1}`, rgb: f.rgb }));
+  return found.inks.map((f, n) => ({ name: `Ink ${n + 1}`, rgb: f.rgb }));
 }
 
 /** Outlines of a motif, plate by plate, and how far they are from its pixels. */

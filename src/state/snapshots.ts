@@ -8,7 +8,7 @@ export type { Snapshot } from '../shelf';
 /** How two states are set against each other. */
 export type CompareWay = 'blink' | 'wipe' | 'side';
 
-/** What is compared: snapshots by id; null is the work as it stands. `shows` is the one on the cloth in a blink. */
+/** What is compared: snapshots by id, colourways by `inWay`; null is the work as it stands. `shows` is the one on the cloth in a blink. */
 export type Compare = { a: string | null; b: string | null; way: CompareWay; shows: 'a' | 'b'; wipe: number };
 
 type SnapshotState = { list: Snapshot[]; of: string | null; compare: Compare | null };
@@ -69,7 +69,30 @@ export const goBack = (snapshot: Snapshot): boolean => {
 /** The document that a side of a comparison shows. */
 export function sideOf(side: string | null): Project | null {
   if (side === null) return useBolt.getState().project;
+  const { project } = useBolt.getState();
+  if (side.startsWith(WAY)) return project && inWay(project, side.slice(WAY.length));
   return useSnapshots.getState().list.find((s) => s.id === side)?.project ?? null;
+}
+
+const WAY = 'way:';
+/** The side of a comparison that shows the work in one of its colourways. */
+export const sideInWay = (colourway: string): string => `${WAY}${colourway}`;
+
+const shown = new Map<string, { of: Project; made: Project }>();
+function inWay(project: Project, id: string): Project {
+  const known = shown.get(id);
+  if (known?.of === project) return known.made;
+  const made = project.colourways.some((c) => c.id === id) ? { ...project, shown: id } : project;
+  shown.set(id, { of: project, made });
+  return made;
+}
+
+/** What a side of a comparison is called. */
+export function sideName(side: string | null): string {
+  if (side === null) return 'the work as it stands';
+  const { project } = useBolt.getState();
+  const way = side.startsWith(WAY) && project?.colourways.find((c) => c.id === side.slice(WAY.length));
+  return way ? way.name : (useSnapshots.getState().list.find((s) => s.id === side)?.name ?? '');
 }
 
 /** Sets the last snapshot against the work as it stands, and shows the other one at each call; null when there is none. */

@@ -1,5 +1,13 @@
 import { create } from 'zustand';
-import { cellOutline, type Point, type Project, repeatBlock, type SnapLine, type Symmetry } from '../core';
+import {
+  cellOutline,
+  EYE_KINDS,
+  type Point,
+  type Project,
+  repeatBlock,
+  type SnapLine,
+  type Symmetry,
+} from '../core';
 
 export const STEPS = ['brief', 'motifs', 'lay', 'check', 'colour', 'scale', 'send', 'log'] as const;
 export type Step = (typeof STEPS)[number];
@@ -32,7 +40,10 @@ export type Recut = { at: Point; how: (typeof RECUTS)[number] };
 export const HANDS = ['move', 'rectangle', 'lasso'] as const;
 export type Hand = (typeof HANDS)[number];
 
-/** Ways to look at the cloth that show what a fresh eye would see; `ink`: only the ink in focus. */
+/**
+ * Ways to look at the cloth that show what a fresh eye would see; `ink`: only the ink in focus; as eyes see it that
+ * tell fewer colours apart; as a printer would print it, and what would come out far off.
+ */
 export const EYES = [
   'plain',
   'blurred',
@@ -43,12 +54,19 @@ export const EYES = [
   'gaps',
   'neighbours',
   'ink',
+  ...EYE_KINDS,
+  'printed',
+  'far-off',
 ] as const;
 export type Eye = (typeof EYES)[number];
 
 /** The parts of the Lay tray. */
 export const LAY_PARTS = ['place', 'arrange', 'cloth', 'compare'] as const;
 export type LayPart = (typeof LAY_PARTS)[number];
+
+/** The parts of the Colour tray. */
+export const COLOUR_PARTS = ['inks', 'ways', 'wall', 'proof'] as const;
+export type ColourPart = (typeof COLOUR_PARTS)[number];
 
 /** How things come to rest: on what, and how near (screen px) is near enough. */
 type Snapping = { points: boolean; others: boolean; grid: boolean; strengthPx: number };
@@ -80,6 +98,10 @@ type ViewState = {
   sideBySide: boolean;
   /** What of the Lay tray is open. */
   layPart: LayPart;
+  /** What of the Colour tray is open. */
+  colourPart: ColourPart;
+  /** The wall of colourways is up. */
+  wall: boolean;
   ghosts: boolean;
   eye: Eye;
   /** Findings are pinned on the cloth. */
@@ -113,6 +135,8 @@ export const useView = create<ViewState>()(() => ({
   reserving: null,
   sideBySide: false,
   layPart: 'place',
+  colourPart: 'ways',
+  wall: false,
   ghosts: false,
   eye: 'plain',
   pins: true,

@@ -1,0 +1,92 @@
+import { type Board, boardPdf, boardSheet, type Project } from '../core';
+import { solidOf, useBook } from './book';
+import { drawPicture } from './wall';
+
+/** Pixels for a millimetre of a board: 200 ppi. */
+const PX_PER_MM = 200 / 25.4;
+const FONT = { plain: '"Atkinson Hyperlegible Next Variable"', bold: '"Bricolage Grotesque Variable"' };
+
+/** A board of some colourways of a bolt, with the codes of its colours (a solid's name, where it is one). */
+function boardOf(project: Project, ways: string[], title: string, says: string): Board {
+  const { solids } = useBook.getState();
+  const { widthMm: width, heightMm: height } = project.brief;
+  return {
+    title,
+    says,
+    cellMm: { width, height },
+    ways: project.colourways
+      .filter((c) => ways.includes(c.id))
+      .map(({ name, note, colours }) => ({
+        name,
+        note,
+        chips: colours.map((hex) => ({ hex, code: solidOf(solids, hex)?.name ?? hex })),
+      })),
+  };
+}
+
+/**
+ * Makes a presentation board, as a PDF or a PNG.
+ * @param onProgress the share of the cloths that is drawn.
+ */
+export async function makeBoard(
+  project: Project,
+  ask: { ways: string[]; title: string; says: string; kind: 'pdf' | 'png' },
+  onProgress: (share: number) => void,
+): Promise<Blob> {
+  const sheet = boardSheet(boardOf(project, ask.ways, ask.title, ask.says));
+  const shown = project.colourways.filter((c) => ask.ways.includes(c.id));
+  const pictures: ImageBitmap[] = [];
+  for (const mark of sheet.marks) {
+    if (mark.kind !== 'picture') continue;
+    const window = {
+      colours: shown[mark.way].colours,
+      width: Math.round(mark.width * PX_PER_MM),
+      height: Math.round(mark.height * PX_PER_MM),
+      spanMm: mark.width * sheet.scale,
+    };
+    pictures.push(await drawPicture(project, window));
+    onProgress(pictures.length / shown.length);
+  }
+  if (ask.kind === 'png') return paint(sheet, pictures);
+  const files = await Promise.all(pictures.map(jpegOf));
+  return new Blob([await boardPdf(sheet, ask.title, files)], { type: 'application/pdf' });
+}
+
+async function jpegOf(picture: ImageBitmap): Promise<Uint8Array> {
+  const canvas = new OffscreenCanvas(picture.width, picture.height);
+  canvas.getContext('2d')?.drawImage(picture, 0, 0);
+  const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.95 });
+  return new Uint8Array(await blob.arrayBuffer());
+}
+
+function paint(
+  { width, height, marks }: ReturnType<typeof boardSheet>,
+  pictures: ImageBitmap[],
+): Promise<Blob> {
+  const canvas = new OffscreenCanvas(Math.round(width * PX_PER_MM), Math.round(height * PX_PER_MM));
+  const context = canvas.getContext('2d', { alpha: false });
+  if (!context) throw new Error('The board could not be drawn.');
+  context.fillStyle = '#ffffff';
+  context.fillRect(0, 0, canvas.width, canvas.height);
+  for (const mark of marks) {
+    const [x, y] = [mark.x * PX_PER_MM, mark.y * PX_PER_MM];
+    if (mark.kind === 'text') {
+      context.fillStyle = '#221a2b';
+      context.font = `${mark.bold ? '700' : '400'} ${mark.sizeMm * PX_PER_MM}px ${mark.bold ? FONT.bold : FONT.plain}, sans-serif`;
+      context.fillText(cut(context, mark.text, mark.width * PX_PER_MM), x, y);
+    } else if (mark.kind === 'box') {
+      context.fillStyle = mark.hex;
+      context.fillRect(x, y, mark.width * PX_PER_MM, mark.height * PX_PER_MM);
+    } else {
+      context.drawImage(pictures[mark.way], x, y, mark.width * PX_PER_MM, mark.height * PX_PER_MM);
+    }
+  }
+  return canvas.convertToBlob({ type: 'image/png' });
+}
+
+function cut(context: OffscreenCanvasRenderingContext2D, text: string, width: number): string {
+  if (context.measureText(text).width <= width) return text;
+  let n = text.length;
+  while (n > 1 && context.measureText(`${text.slice(0, n)}…`).width > width) n--;
+  return `${text.slice(0, n)}…`;
+}

@@ -1,0 +1,83 @@
+import { z } from 'zod';
+import { create } from 'zustand';
+import { type Printed, rgbOfHex } from '../core';
+import { printed, setPrinter } from '../engine';
+import { readSetting, writeSetting } from '../shelf';
+import { useSprites } from './arts';
+
+/** The profile that ships: where it is, and what it is called. */
+const SHIPPED = '/profiles/coated-offset.icc';
+const SHIPPED_NAME = 'Coated paper, offset';
+const KEY = 'printer';
+const keptSchema = z.object({ name: z.string().max(120), bytes: z.instanceof(Uint8Array) });
+
+type PrinterState = {
+  name: string;
+  /** Inks of the printer; null until its profile is read. */
+  inks: 'CMYK' | 'RGB' | null;
+  own: boolean;
+  /** What it makes of the colours that were asked about last, by hex. */
+  printed: Map<string, Printed>;
+  trouble: string;
+};
+export const usePrinter = create<PrinterState>()(() => ({
+  name: SHIPPED_NAME,
+  inks: null,
+  own: false,
+  printed: new Map(),
+  trouble: '',
+}));
+
+let bytes: Uint8Array<ArrayBuffer> | null = null;
+let loading: Promise<void> | undefined;
+
+async function load() {
+  const kept = keptSchema.safeParse(await readSetting(KEY));
+  const own = kept.success ? kept.data : null;
+  bytes = own ? new Uint8Array(own.bytes) : new Uint8Array(await (await fetch(SHIPPED)).arrayBuffer());
+  const found = await setPrinter(bytes);
+  // What was drawn for another printer no longer holds.
+  useSprites.setState({ a: new Map() });
+  usePrinter.setState({
+    name: own?.name ?? SHIPPED_NAME,
+    own: own !== null,
+    inks: found?.inks ?? null,
+    trouble: '',
+  });
+}
+
+/** Makes the printer ready in the worker that draws the cloth; once. */
+export function readyPrinter(): Promise<void> {
+  loading ??= load().catch((error) => {
+    loading = undefined;
+    usePrinter.setState({ trouble: error instanceof Error ? error.message : String(error) });
+  });
+  return loading;
+}
+
+/** Asks what the printer makes of some colours. */
+export async function askPrinted(colours: string[]) {
+  await readyPrinter();
+  const asked = [...new Set(colours)].filter((hex) => !usePrinter.getState().printed.has(hex));
+  if (!bytes || !asked.length) return;
+  const found = await printed(bytes, asked.map(rgbOfHex));
+  usePrinter.setState((s) => ({
+    printed: new Map([...s.printed, ...asked.map((hex, n): [string, Printed] => [hex, found[n]])]),
+  }));
+}
+
+/** Proofs with a profile of one's own; a file that is none is turned away and changes nothing. Null: the shipped one. */
+export async function takeProfile(file: File | null) {
+  await readyPrinter();
+  try {
+    const own = file && new Uint8Array(await file.arrayBuffer());
+    if (own) await setPrinter(own);
+    await writeSetting(KEY, own ? { name: file.name.slice(0, 120), bytes: own } : null);
+    usePrinter.setState({ printed: new Map() });
+    await load();
+  } catch (error) {
+    usePrinter.setState({
+      trouble: `${error instanceof Error ? error.message : String(error)} Nothing was changed.`,
+    });
+  }
+}
