@@ -12,10 +12,12 @@ import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { forgetSprites, useSprites } from '@/state/arts';
 import { holdBolt, openBolt, startAutosave, useBolt } from '@/state/bolt';
 import { forgetChecks, wantCheck } from '@/state/checks';
+import { forgetInks } from '@/state/inks';
 import { endLesson } from '@/state/practice';
 import { dropProposal, useProposal } from '@/state/proposal';
 import { openSnapshots } from '@/state/snapshots';
 import { keepStrip } from '@/state/strip';
+import { dropTrial, useTrial } from '@/state/trial';
 import { fitCell, HOME, type Step, useView } from '@/state/view';
 import Cloth from './cloth/cloth';
 import ClothBars from './cloth/cloth-bars';
@@ -28,6 +30,7 @@ import ViewBar from './parts/view-bar';
 import BriefTray from './steps/brief/brief-tray';
 import CheckTray from './steps/check/check-tray';
 import ColourTray from './steps/colour/colour-tray';
+import WallRoom from './steps/colour/wall-room';
 import LayTray from './steps/lay/lay-tray';
 import LayoutsRoom from './steps/lay/layouts-room';
 import LogTray from './steps/log/log-tray';
@@ -36,7 +39,7 @@ import ScaleTray from './steps/scale/scale-tray';
 import SendTray from './steps/send/send-tray';
 import { FIGURES, TAPE } from './theme/theme';
 
-const TRAYS: Record<Step, () => React.ReactNode> = {
+const TRAYS: Record<Step, React.ComponentType> = {
   brief: BriefTray,
   motifs: MotifsTray,
   lay: LayTray,
@@ -73,6 +76,7 @@ function useOpen(id: string) {
             keepStrip();
             // What was worked out for another state of the cloth no longer holds.
             if (useProposal.getState().proposal) dropProposal();
+            if (useTrial.getState().trial) dropTrial();
           }
           if (s.refused && s.refused !== before.refused)
             enqueueSnackbar(s.refused.text, { variant: 'warning' });
@@ -86,8 +90,10 @@ function useOpen(id: string) {
     };
     forgetChecks();
     forgetSprites();
+    forgetInks();
     dropProposal();
     endLesson();
+    dropTrial();
     useView.setState({
       selected: [],
       grip: HOME,
@@ -100,6 +106,8 @@ function useOpen(id: string) {
       hand: 'move',
       symmetry: null,
       sideBySide: false,
+      wall: false,
+      ink: null,
     });
     open().then(
       (now) => (gone ? letGo() : setState(now)),
@@ -115,14 +123,14 @@ function useOpen(id: string) {
 
 export default function Bench({ id }: { id: string }) {
   const state = useOpen(id);
-  const project = useBolt((s) => s.project);
   const step = useView((s) => s.step);
   // A tray is drawn in pieces, so that the hand is not held up by it.
   const shownStep = useDeferredValue(step);
   const trayOpen = useView((s) => s.trayOpen);
   const trouble = useSprites((s) => s.trouble);
   const [help, setHelp] = useState(false);
-  useKeys(useCallback(() => setHelp(true), []));
+  const showHelp = useCallback(() => setHelp(true), []);
+  useKeys(showHelp);
   const wide = useMediaQuery('(min-width:1100px)');
   const phone = useMediaQuery('(max-width:699px)');
   const fitted = useBolt((s) => s.project?.id);
@@ -150,7 +158,7 @@ export default function Bench({ id }: { id: string }) {
       </Box>
     );
   }
-  if (state === 'opening' || !project || project.id !== id) {
+  if (state === 'opening' || fitted !== id) {
     return (
       <Typography role="status" sx={{ p: 6 }}>
         Unrolling the cloth.
@@ -178,12 +186,12 @@ export default function Bench({ id }: { id: string }) {
         overflow: 'hidden',
       }}
     >
-      <Selvedge project={project} />
+      <Selvedge />
       <Box
         component="main"
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, minHeight: 0 }}
       >
-        <TopEdge project={project} onHelp={() => setHelp(true)} />
+        <TopEdge onHelp={showHelp} />
         <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
           <Box sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, position: 'relative' }}>
             <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
@@ -295,6 +303,7 @@ export default function Bench({ id }: { id: string }) {
         </Drawer>
       )}
       <LayoutsRoom />
+      <WallRoom />
       <Help open={help} onClose={() => setHelp(false)} />
     </Box>
   );

@@ -2,7 +2,15 @@
 
 import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
-import { groupPlacements, type Project, pxToMm, removePlacements, reorder, setPlacements } from '@/core';
+import {
+  groupPlacements,
+  type Project,
+  pxToMm,
+  removePlacements,
+  reorder,
+  setPlacements,
+  showColourway,
+} from '@/core';
 import { edit, redo, undo, useBolt } from '@/state/bolt';
 import { sortFindings, useChecks } from '@/state/checks';
 import { copySelected, paste } from '@/state/clipboard';
@@ -10,6 +18,7 @@ import { changeSelected, mirrorSelected, select } from '@/state/hold';
 import { fillPatchNow, keepProposal, useProposal } from '@/state/proposal';
 import { showFinding } from '@/state/show-finding';
 import { blink, takeSnapshot } from '@/state/snapshots';
+import { keepTrial, useTrial } from '@/state/trial';
 import {
   centreOn,
   EYES,
@@ -48,6 +57,8 @@ export const KEYS: [keys: string, what: string][] = [
   ['B', 'before and after'],
   ['S', 'keep this state as a snapshot'],
   ['D', 'layouts side by side'],
+  ['C, Shift C', 'the next colourway, the one before'],
+  ['Y', 'all colourways on the wall'],
   ['G', 'ghosts: tint the copies'],
   ['V, Shift V', 'the next way of looking, the one before: blurred, grey, flipped ...'],
   ['P', 'pins on the cloth, or none'],
@@ -82,6 +93,14 @@ function nextFinding(project: Project, by: 1 | -1): boolean {
   useView.setState({ step: 'check' });
   showFinding(project, next);
   return true;
+}
+
+/** Shows the next colourway, or the one before. */
+function nextWay(project: Project, by: 1 | -1): boolean {
+  const { colourways, shown } = project;
+  const at = colourways.findIndex((c) => c.id === shown);
+  const next = colourways[(at + by + colourways.length) % colourways.length];
+  return edit((p) => showColourway(p, next.id));
 }
 
 /** Keys that work on what is in hand. */
@@ -205,17 +224,26 @@ function press(e: KeyboardEvent, project: Project): boolean {
     case 'F':
       return fillPatchNow(project);
     case 'Enter':
-      if (!proposal) return false;
-      keepProposal();
+      if (proposal) keepProposal();
+      else if (useTrial.getState().trial) keepTrial('new');
+      else return false;
       return true;
     case 'b':
     case 'B':
-      if (!proposal) return blink();
+      if (!proposal && useTrial.getState().trial) useTrial.setState((s) => ({ before: !s.before }));
+      else if (!proposal) return blink();
       useProposal.setState((s) => ({ before: !s.before }));
       return true;
+    case 'c':
+    case 'C':
+      return nextWay(project, e.shiftKey ? -1 : 1);
     case 'd':
     case 'D':
       useView.setState((s) => ({ sideBySide: !s.sideBySide }));
+      return true;
+    case 'y':
+    case 'Y':
+      useView.setState((s) => ({ wall: !s.wall }));
       return true;
     case 'r':
       recutTo(project, recut ? RECUTS[(RECUTS.indexOf(recut.how) + 1) % 5] : 'both');

@@ -10,7 +10,8 @@ import type { MendPart } from '@/core';
 import { useBolt } from '@/state/bolt';
 import { togglePart } from '@/state/mending';
 import { dropProposal, keepProposal, showOffer, useProposal } from '@/state/proposal';
-import { blink, useSnapshots } from '@/state/snapshots';
+import { blink, sideName, useSnapshots } from '@/state/snapshots';
+import { dropTrial, keepTrial, useTrial, wayShown } from '@/state/trial';
 import { recutTo, useView } from '@/state/view';
 import MotifPicture from '../parts/motif-picture';
 
@@ -50,7 +51,9 @@ export default function ClothBars() {
   const proposal = useProposal((s) => s.proposal);
   const compare = useSnapshots((s) => s.compare);
   const recut = useView((s) => s.recut);
+  const trying = useTrial((s) => s.trial !== null);
   if (proposal) return <ProposalBar />;
+  if (trying) return <TrialBar />;
   if (compare) return <CompareBar />;
   if (recut) return <RecutBar />;
   return null;
@@ -125,12 +128,41 @@ function ProposalBar() {
   );
 }
 
+/** Colours on trial: kept in the colourway on show (the first is never overwritten), or as one of their own. */
+function TrialBar() {
+  const { trial, before } = useTrial();
+  const project = useBolt((s) => s.project);
+  if (!trial || !project || trial.of !== project) return null;
+  const way = wayShown(project);
+  const base = way === project.colourways[0];
+  return (
+    <Strip label="Colours on trial">
+      <Typography variant="body2" role="status">
+        {before ? `${way.name}, as it is.` : `${trial.name}, on trial.`}
+      </Typography>
+      <Button
+        variant="outlined"
+        aria-pressed={before}
+        title="Before and after (B)"
+        onClick={() => useTrial.setState({ before: !before })}
+      >
+        {before ? 'After' : 'Before'}
+      </Button>
+      <Button variant="contained" title="Keep it (Enter)" onClick={() => keepTrial('new')}>
+        Keep as a new colourway
+      </Button>
+      {!base && <Button variant="outlined" onClick={() => keepTrial('here')}>{`Put in ${way.name}`}</Button>}
+      <Button title="Drop it (Esc)" onClick={dropTrial}>
+        Drop
+      </Button>
+    </Strip>
+  );
+}
+
 function CompareBar() {
-  const { compare, list } = useSnapshots();
+  const compare = useSnapshots((s) => s.compare);
   const width = useView((s) => s.window.width);
   if (!compare) return null;
-  const name = (side: string | null) =>
-    side === null ? 'the work as it stands' : (list.find((s) => s.id === side)?.name ?? '');
   const set = (change: Partial<typeof compare>) =>
     useSnapshots.setState({ compare: { ...compare, ...change } });
   const cut = compare.way === 'wipe' ? compare.wipe : 0.5;
@@ -171,7 +203,7 @@ function CompareBar() {
           <>
             <Typography variant="body2" role="status">
               {compare.shows === 'a' ? 'Before: ' : 'After: '}
-              {name(compare.shows === 'a' ? compare.a : compare.b)}
+              {sideName(compare.shows === 'a' ? compare.a : compare.b)}
             </Typography>
             <Button variant="contained" title="The other one (B)" onClick={blink}>
               The other one
@@ -179,7 +211,7 @@ function CompareBar() {
           </>
         ) : (
           <Typography variant="body2" role="status">
-            Left: {name(compare.a)}. Right: {name(compare.b)}.
+            Left: {sideName(compare.a)}. Right: {sideName(compare.b)}.
           </Typography>
         )}
         {compare.way === 'wipe' && (

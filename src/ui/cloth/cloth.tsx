@@ -9,6 +9,7 @@ import { useSnapshots } from '@/state/snapshots';
 import { eyeSign, useView, zoomAbout } from '@/state/view';
 import { layMotif, MOTIF_DRAG } from '../steps/lay/another';
 import { SURROUND } from '../theme/theme';
+import EyeFilters from './eye-filters';
 import Guides, { RecutFrame } from './guides';
 import Handles, { Offered } from './handles';
 import Pins, { PracticePins } from './pins';
@@ -88,6 +89,7 @@ export default function Cloth() {
         aria-hidden
         style={{ position: 'absolute', inset: 0, width: '100%', height: '100%', pointerEvents: 'none' }}
       />
+      <EyeFilters />
       <Overlay />
     </Box>
   );

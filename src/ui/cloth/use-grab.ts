@@ -9,6 +9,7 @@ import { cellOf, gripSign, letGo, select, snapped, take } from '@/state/hold';
 import { endLesson, putPin, usePractice } from '@/state/practice';
 import { dropProposal, useProposal } from '@/state/proposal';
 import { useSnapshots } from '@/state/snapshots';
+import { dropTrial, useTrial } from '@/state/trial';
 import { eyeSign, type Held, useView, zoomAbout } from '@/state/view';
 import { insideRecut } from './guides';
 import { type Screen, screenOf, toCloth } from './screen';
@@ -216,6 +217,7 @@ export function letAllGo() {
   const { recut, reserving, selected } = useView.getState();
   if (usePractice.getState().lesson) endLesson();
   else if (useProposal.getState().proposal) dropProposal();
+  else if (useTrial.getState().trial) dropTrial();
   else if (useView.getState().eye !== 'plain') useView.setState({ eye: 'plain' });
   else if (compare) useSnapshots.setState({ compare: null });
   else if (reserving !== null) useView.setState({ reserving: null });

@@ -1,15 +1,19 @@
 'use client';
 
 import { type RefObject, useEffect } from 'react';
-import type { Placement, Project } from '@/core';
-import { useSprites, wantSprites } from '@/state/arts';
+import { EYE_KINDS, hexOfRgb, type Placement, type Project } from '@/core';
+import { FAR_OFF, MARKED, type Proof } from '@/engine';
+import { inTheseColours, useSprites, wantSprites } from '@/state/arts';
 import { useBolt } from '@/state/bolt';
 import { useEyeMap, wantEyeMap } from '@/state/eye-map';
 import { useGrain, wantGrain } from '@/state/grain';
 import { usePractice } from '@/state/practice';
+import { askPrinted, readyPrinter, usePrinter } from '@/state/printer';
 import { useProposal } from '@/state/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/state/snapshots';
+import { inColours, trialOf, useTrial } from '@/state/trial';
 import { type Eye, eyeSign, useView } from '@/state/view';
+import { eyeFilterId } from './eye-filters';
 import { Painter, type Picture } from './painter';
 import { screenOf } from './screen';
 
@@ -50,13 +54,41 @@ function oneInk(project: Project, ink: number): Project {
 }
 const PAPER = '#fbf9f5';
 
-/** How the canvas itself is turned over, blurred or greyed. */
+/** How the canvas itself is turned over, blurred, greyed, or seen by other eyes (EyeFilters draws how). */
 function eyeStyle(eye: Eye, pxPerMm: number): { filter: string; transform: string } {
   const { x, y } = eyeSign(eye);
+  const other = EYE_KINDS.some((kind) => kind === eye);
   const filter =
-    eye === 'blurred' ? `blur(${(BLUR_MM * pxPerMm).toFixed(1)}px)` : eye === 'grey' ? 'grayscale(1)' : '';
+    eye === 'blurred'
+      ? `blur(${(BLUR_MM * pxPerMm).toFixed(1)}px)`
+      : eye === 'grey'
+        ? 'grayscale(1)'
+        : other
+          ? `url(#${eyeFilterId(eye)})`
+          : '';
   return { filter, transform: x < 0 ? `scale(${x}, ${y})` : '' };
 }
+const PROOF: Partial<Record<Eye, Proof>> = { printed: 'print', 'far-off': 'warn' };
+
+/** What of the printer a way of looking shows, once its profile is read. */
+function proofFor(eye: Eye): Proof | undefined {
+  const proof = PROOF[eye];
+  if (!proof || usePrinter.getState().inks) return proof;
+  void readyPrinter();
+  return undefined;
+}
+
+/** The ground as the printer prints it, once that is known; where it comes out far off, the grey that marks it. */
+function printedGround(hex: string, proof: Proof): string {
+  const found = usePrinter.getState().printed.get(hex);
+  if (!found) {
+    void askPrinted([hex]);
+    return hex;
+  }
+  if (proof === 'warn') return found.far > FAR_OFF ? MARKED : hex;
+  return hexOfRgb(found.rgb);
+}
+
 /** What half-shut eyes run together, mm of cloth. */
 const BLUR_MM = 5;
 
@@ -67,6 +99,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
     const painters = { a: new Painter(), b: new Painter() };
     let frame = 0;
     let moving = false;
+    let now: { slot: 'sprites' | 'a'; ground: string } = { slot: 'sprites', ground: '' };
     let rest: ReturnType<typeof setTimeout> | undefined;
 
     const paintSides = (surface: HTMLCanvasElement, compare: Compare, dpr: number) => {
@@ -124,15 +157,30 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       if (surface.style.transform !== style.transform) surface.style.transform = style.transform;
       const ink = view.ink ?? 1;
       const single = view.eye === 'ink' && ink < project.inks.length;
-      const toShow = single ? oneInk(onShow(project), ink) : onShow(project);
+      const proof = proofFor(view.eye);
+      const { before } = useTrial.getState();
+      const trial = before ? null : trialOf(project);
+      const coloured = trial ? inColours(project, trial.colours) : onShow(project);
+      const toShow = single ? oneInk(coloured, ink) : coloured;
+      // Colours that are not the document's own are drawn beside those that are.
+      const aside = single || trial !== null || proof !== undefined;
       const isMap = view.eye === 'gaps' || view.eye === 'neighbours' ? view.eye : null;
       const { map } = useEyeMap.getState();
       if (isMap && !view.held && !moving) wantEyeMap(toShow, isMap);
       const sprites = useSprites.getState();
+      if (!moving) {
+        wantSprites(project, screen.plan.scale.x);
+        if (aside) wantSprites(toShow, screen.plan.scale.x, 'a', proof);
+      }
+      // Until the motifs are in the new colours all stays as it was: no frame shows two colourways.
+      const slot = aside ? 'a' : 'sprites';
+      if (sprites[slot].size && inTheseColours(toShow, slot, proof)) {
+        now = { slot, ground: proof ? printedGround(groundOf(toShow), proof) : groundOf(toShow) };
+      }
       painter.paint(surface, {
         project: toShow,
-        ground: groundOf(toShow),
-        sprites: single && sprites.a.size ? sprites.a : sprites.sprites,
+        ground: now.ground || groundOf(toShow),
+        sprites: sprites[now.slot],
         flat: view.eye === 'silhouettes',
         map: isMap && map?.kind === isMap ? map.bitmap : undefined,
         screen,
@@ -141,11 +189,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         quick: moving,
         grain: useGrain.getState().now?.tile,
       });
-      if (!moving) {
-        wantSprites(project, screen.plan.scale.x);
-        if (single) wantSprites(toShow, screen.plan.scale.x, 'a');
-        wantGrain(project, screen.plan.ppi);
-      }
+      if (!moving) wantGrain(project, screen.plan.ppi);
     };
     const ask = () => {
       frame ||= requestAnimationFrame(paint);
@@ -168,6 +212,8 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       useGrain,
       usePractice,
       useEyeMap,
+      useTrial,
+      usePrinter,
     ].map((store) => store.subscribe(ask));
     ask();
     return () => {

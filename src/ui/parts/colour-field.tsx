@@ -12,8 +12,9 @@ export default function ColourField({ label, value, onChange }: Props) {
   useEffect(() => setText(value), [value]);
   const wrong = !/^#?[0-9a-f]{6}$/i.test(text.trim());
   const take = () => {
+    const typed = `#${text.trim().replace('#', '').toLowerCase()}`;
     if (wrong) setText(value);
-    else onChange(`#${text.trim().replace('#', '').toLowerCase()}`);
+    else if (typed !== value) onChange(typed);
   };
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>

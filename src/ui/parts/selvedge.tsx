@@ -8,6 +8,7 @@ import { blockFits, CLOTH_PPI, effectivePpi, type Project, pixelPlan, rgbOfHex }
 import { useBolt } from '@/state/bolt';
 import { checkKey, sortFindings, useChecks } from '@/state/checks';
 import { STEPS, type Step, useView } from '@/state/view';
+import onProject from './on-project';
 
 export const STEP_NAME: Record<Step, string> = {
   brief: 'Brief',
@@ -63,7 +64,9 @@ const inkText = (hex: string) => {
 };
 
 /** The strip down the cloth's edge: the steps of the job, and the colours in printing order. */
-export default function Selvedge({ project }: { project: Project }) {
+export default onProject(Selvedge);
+
+function Selvedge({ project }: { project: Project }) {
   const sent = useBolt((s) => s.log.filter((l) => l.kind === 'export').length);
   const lines = useBolt((s) => s.log.length);
   const step = useView((s) => s.step);
@@ -181,7 +184,14 @@ export default function Selvedge({ project }: { project: Project }) {
             <Box
               component="button"
               aria-label={`Colour ${index + 1}, ${name}`}
-              onClick={() => useView.setState({ step: 'colour', ink: index, trayOpen: true })}
+              onClick={() =>
+                useView.setState((s) => ({
+                  step: 'colour',
+                  colourPart: s.colourPart === 'inks' ? 'inks' : 'ways',
+                  ink: index,
+                  trayOpen: true,
+                }))
+              }
               sx={{
                 width: 28,
                 height: 28,

@@ -14,6 +14,7 @@ import { useStore } from 'zustand';
 import { type Project, rename, showColourway } from '@/core';
 import { edit, redo, type SaveState, undo, useBolt } from '@/state/bolt';
 import { LAYOUT_NAME, size } from './lengths';
+import onProject from './on-project';
 
 export const TOP_EDGE_PX = 46;
 
@@ -22,7 +23,9 @@ const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving',
 const ALTERNATE_SAYS = { across: 'mirrored', down: 'mirrored down', 'half-turn': 'half turned' } as const;
 
 /** Name, what is on the cloth, undo and redo, the saved state, the colourway on show, help. */
-export default function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) {
+export default onProject(TopEdge);
+
+function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) {
   const save = useBolt((s) => s.save);
   const canUndo = useStore(useBolt.temporal, (s) => s.pastStates.length > 0);
   const canRedo = useStore(useBolt.temporal, (s) => s.futureStates.length > 0);

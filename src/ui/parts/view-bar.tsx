@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { useBolt } from '@/state/bolt';
+import type { Project } from '@/core';
 import {
   EYES,
   type Eye,
@@ -16,19 +16,29 @@ import {
   zoomFrom,
   zoomTo,
 } from '@/state/view';
+import onProject from './on-project';
 
 const FAR_M = [0.5, 1, 2, 3];
+/** Ways of looking that are about colour. */
+export const EYE_SAYS = {
+  protan: 'To eyes without red cones',
+  deutan: 'To eyes without green cones',
+  tritan: 'To eyes without blue cones',
+  printed: 'As it prints',
+  'far-off': 'What prints far off',
+} as const;
+
 const CELLS = [1, 2, 3, 4, 6, 8, 12];
 
 /** Small buttons lying on the cloth: how near, ghosts, recut. */
-export default function ViewBar() {
-  const project = useBolt((s) => s.project);
+export default onProject(ViewBar);
+
+function ViewBar({ project }: { project: Project }) {
   const ghosts = useView((s) => s.ghosts);
   const recut = useView((s) => s.recut !== null);
   const { width, height } = useView((s) => s.window);
   const eye = useView((s) => s.eye);
   const ink = useView((s) => s.ink ?? 1);
-  if (!project) return null;
   const middle = { x: width / 2, y: height / 2 };
   const look = {
     cell: { says: 'Whole cell (0)', act: () => fitCell(project) },
@@ -51,6 +61,7 @@ export default function ViewBar() {
     gaps: 'Gaps only',
     neighbours: 'Who lies beside whom',
     ink: `Only ${project.inks[ink]?.name ?? 'one ink'}`,
+    ...EYE_SAYS,
   };
   const items: [string, string, () => void, boolean?][] = [
     ['Nearer', '+', () => zoomAbout(1.25, middle)],

@@ -14,9 +14,9 @@ import {
   LIMITS,
   mmPer,
   mmToPx,
+  paint,
   pixelPlan,
   setBrief,
-  setColour,
   setLayout,
 } from '@/core';
 import { edit, useBolt } from '@/state/bolt';
@@ -187,7 +187,12 @@ export default function BriefTray() {
         <ColourField
           label={`Ground of ${way.name}`}
           value={way.colours[0]}
-          onChange={(hex) => edit((p) => setColour(p, way.id, 0, hex), `ground${way.id}`)}
+          onChange={(hex) =>
+            edit(
+              (p) => paint(p, way.id, [hex, ...way.colours.slice(1)], () => crypto.randomUUID()),
+              `ground${way.id}`,
+            )
+          }
         />
       </Part>
       <Part title="Pixel plan">

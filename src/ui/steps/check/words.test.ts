@@ -9,7 +9,7 @@ const project = {
   ...newProject('p', 'P'),
   motifs: [motif('s', 'Swift'), motif('k', 'Kite')],
   placements: [laid('a', 's'), laid('b', 'k'), laid('c', 's')],
-  inks: ['Ground', 'Line', 'Red'].map((name) => ({ id: name, name, hex: '#000000' })),
+  inks: ['Ground', 'Line', 'Red'].map((name) => ({ id: name, name, hex: '#000000', also: [], texture: 1 })),
 };
 const at = { at: { x: 0, y: 0 }, severity: 'look' as const };
 const along = { x: 10, y: 10 };
@@ -29,7 +29,7 @@ const ALL: Finding[] = [
   { ...at, placements: ['a'], kind: 'low-ppi', ppi: 100, limit: 150, largestScale: 2 },
   { ...at, placements: ['a'], kind: 'thin-line', lineMm: 0.12, limitMm: 0.35, smallestScale: 1 },
   { ...at, placements: ['a', 'b'], kind: 'small-gap', gapMm: 0.3, limitMm: 0.5 },
-  { ...at, placements: [], kind: 'like-inks', inks: [1, 2], far: 0.02, limit: 0.045 },
+  { ...at, placements: [], kind: 'like-inks', inks: [1, 2], far: 1.4, limit: 3 },
   { ...at, placements: ['a'], kind: 'hairline', px: 1.4, longMm: 300, share: 0.6 },
   { ...at, placements: ['a'], kind: 'left-over', what: 'stand-in', count: 1 },
 ];

@@ -135,7 +135,7 @@ export function findingWhy(f: Finding, project: Project): string {
     case 'small-gap':
       return `${pair(f, project)}. Under ${trim(f.limitMm, 2)} mm the ink may run together. Part them.`;
     case 'like-inks':
-      return `They are ${trim(f.far * 100, 1)} apart in OKLab; under ${trim(f.limit * 100, 1)} print tells them apart badly. Change one, or print both from one ink.`;
+      return `They are ${trim(f.far, 1)} dE apart; under ${trim(f.limit, 1)} print tells them apart badly. Change one, or print both from one ink.`;
     case 'hairline':
       return `Where it meets its copy a line ${trim(f.px, 1)} px wide lacks ${percent(f.share)} of its cover. It prints as a pale line at each repeat: let the art run over its edge, or size it to a whole pixel.`;
     case 'left-over':

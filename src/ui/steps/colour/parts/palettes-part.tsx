@@ -1,0 +1,124 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import {
+  dressColours,
+  hexOfRgb,
+  PALETTE_KINDS,
+  type PaletteKind,
+  type Project,
+  readPaletteText,
+  writePalette,
+} from '@/core';
+import { paletteOfPicture } from '@/engine';
+import { solidOf, useBook } from '@/state/book';
+import { tryColours, wayShown } from '@/state/trial';
+import Choice from '../../../parts/choice';
+import FileButton from '../../../parts/file-button';
+import { saveFile } from '../../../parts/save-file';
+import { lockedNumbers } from './locked';
+import Strip from './strip';
+
+const KIND_SAYS: Record<PaletteKind, string> = {
+  gpl: 'GPL, for painting programs',
+  css: 'CSS custom properties',
+  json: 'JSON',
+  txt: 'a plain list of hex codes',
+};
+
+type Found = { name: string; colours: string[] };
+
+/** A colourway written as a palette; a palette, a list of codes or a picture read in and tried on the cloth. */
+export default function PalettesPart({ project }: { project: Project }) {
+  const way = wayShown(project);
+  const solids = useBook((s) => s.solids);
+  const [kind, setKind] = useState<PaletteKind>('gpl');
+  const [text, setText] = useState('');
+  const [found, setFound] = useState<Found | null>(null);
+  const [wrong, setWrong] = useState('');
+  const save = () => {
+    const colours = way.colours.map((hex, n) => ({
+      name: [project.inks[n].name, solidOf(solids, hex)?.name].filter(Boolean).join(', '),
+      hex,
+    }));
+    const file = `${`${project.name} ${way.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.${kind}`;
+    saveFile(
+      new Blob([writePalette(kind, `${project.name}, ${way.name}`, colours)], { type: 'text/plain' }),
+      file,
+    );
+  };
+  const take = async (name: string, read: () => Promise<string[]> | string[]) => {
+    try {
+      const colours = await read();
+      setFound({ name, colours });
+      setWrong('');
+    } catch (error) {
+      setWrong(`${error instanceof Error ? error.message : String(error)} Nothing was changed.`);
+    }
+  };
+  const codes = (from: string) => readPaletteText(from).map((c) => c.hex);
+  const takeFile = (file: File) =>
+    take(file.name.replace(/\.[^.]*$/, '').slice(0, 60), async () => {
+      if (!/^image\/(png|jpeg|webp|tiff)$/.test(file.type)) return codes(await file.text());
+      const { inks } = await paletteOfPicture(new Uint8Array(await file.arrayBuffer()), way.colours.length);
+      return inks.map((i) => hexOfRgb(i.rgb));
+    });
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr auto', gap: 1 }}>
+        <Choice label={`Write ${way.name} as`} value={kind} options={KIND_SAYS} onChange={setKind} />
+        <Button variant="outlined" onClick={save} disabled={!PALETTE_KINDS.includes(kind)}>
+          Save
+        </Button>
+      </Box>
+      <TextField
+        label="Or paste colours, in any of these ways"
+        multiline
+        minRows={2}
+        maxRows={5}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+      />
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+        <Button
+          variant="outlined"
+          disabled={!text.trim()}
+          onClick={() => void take('Pasted colours', () => codes(text))}
+        >
+          Read what is pasted
+        </Button>
+        <FileButton
+          label="Read a file or a picture"
+          accept=".gpl,.css,.json,.txt,.hex,image/png,image/jpeg,image/webp,image/tiff"
+          onFile={(file) => void takeFile(file)}
+        />
+      </Box>
+      {wrong && (
+        <Typography role="alert" variant="body2" color="error">
+          {wrong}
+        </Typography>
+      )}
+      {found && (
+        <Box sx={{ display: 'grid', gap: 0.75 }}>
+          <Typography variant="body2" role="status">
+            {found.name}: {found.colours.length} colours.
+          </Typography>
+          <Strip colours={found.colours} />
+          <Button
+            variant="outlined"
+            onClick={() =>
+              tryColours(dressColours(way.colours, found.colours, lockedNumbers(project)), found.name)
+            }
+            sx={{ justifySelf: 'start' }}
+          >
+            Try them, darkest on darkest
+          </Button>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,257 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useEffect } from 'react';
+import { cielabOf, differenceOf, EYE_KINDS, hexOfRgb, type Project, rgbOfHex, seenBy } from '@/core';
+import { FAR_OFF } from '@/engine';
+import { useInks } from '@/state/inks';
+import { askPrinted, takeProfile, usePrinter } from '@/state/printer';
+import { wayShown } from '@/state/trial';
+import { type Eye, useView } from '@/state/view';
+import FileButton from '../../../parts/file-button';
+import { Part } from '../../../parts/tray';
+import { EYE_SAYS } from '../../../parts/view-bar';
+import { FIGURES } from '../../../theme/theme';
+
+/** Touching inks nearer than this can hardly be told apart: dE00; and in grey, steps of L*. */
+const LIKE = { far: 10, grey: 6 };
+/** Borders shorter than this share of all are not spoken of. */
+const SHORT = 0.004;
+const MOST = 10;
+/** Ink that most offset paper takes, percent of one full ink. */
+const MOST_INK = 320;
+
+/** Will it hold: what touches what, for other eyes and in grey, and what a printer makes of it. */
+export default function ProofPart({ project }: { project: Project }) {
+  return (
+    <>
+      <Part title="Inks that touch">
+        <Touching project={project} />
+      </Part>
+      <Part title="Other eyes">
+        <Eyes project={project} />
+      </Part>
+      <Part title="On a printer">
+        <OnPrinter project={project} />
+      </Part>
+    </>
+  );
+}
+
+function Touching({ project }: { project: Project }) {
+  const onCloth = useInks((s) => s.onCloth);
+  const { colours } = wayShown(project);
+  if (!project.placements.length) {
+    return (
+      <Typography variant="body2" color="text.secondary">
+        Nothing lies on the cloth yet, so nothing touches.
+      </Typography>
+    );
+  }
+  const rows = (onCloth?.touches ?? [])
+    .filter((t) => t.share >= SHORT && colours[t.a] && colours[t.b])
+    .map((t) => {
+      const [p, q] = [rgbOfHex(colours[t.a]), rgbOfHex(colours[t.b])];
+      const far = differenceOf(p, q);
+      const grey = Math.abs(cielabOf(p)[0] - cielabOf(q)[0]);
+      return {
+        ...t,
+        far,
+        grey,
+        look: far < LIKE.far ? 'hard to tell apart' : grey < LIKE.grey ? 'the same in grey' : '',
+      };
+    })
+    .sort((a, b) => Number(b.look !== '') - Number(a.look !== '') || b.share - a.share);
+  const looks = rows.filter((r) => r.look).length;
+  return (
+    <Box sx={{ display: 'grid', gap: 0.5 }} data-testid="touching">
+      <Typography variant="body2" role="status" color="text.secondary" sx={{ mb: 0.5 }}>
+        {!onCloth
+          ? 'Looking at what touches.'
+          : looks
+            ? `${looks} of ${rows.length} pairs that touch on this cloth are close.`
+            : `All ${rows.length} pairs that touch on this cloth are well apart, in grey too.`}
+      </Typography>
+      {rows.slice(0, MOST).map((r) => (
+        <Box
+          key={`${r.a}-${r.b}`}
+          sx={{ display: 'grid', gridTemplateColumns: '46px 1fr auto', gap: 1, alignItems: 'center' }}
+        >
+          <Box
+            aria-hidden
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '1fr 1fr',
+              height: 22,
+              borderRadius: 0.75,
+              overflow: 'hidden',
+              border: '1px solid rgba(34,26,43,0.3)',
+            }}
+          >
+            <Box sx={{ bgcolor: colours[r.a] }} />
+            <Box sx={{ bgcolor: colours[r.b] }} />
+          </Box>
+          <Typography variant="body2" sx={{ lineHeight: 1.25 }}>
+            {project.inks[r.a].name}, {project.inks[r.b].name}
+            {r.look && (
+              <Box component="span" sx={{ color: 'warning.main', display: 'block' }}>
+                {r.look}
+              </Box>
+            )}
+          </Typography>
+          <Typography sx={{ fontFamily: FIGURES, fontSize: 12, color: 'text.secondary' }}>
+            {Math.round(r.far)} dE, {Math.round(r.grey)} in grey
+          </Typography>
+        </Box>
+      ))}
+      {rows.length > MOST && (
+        <Typography variant="caption" color="text.secondary">
+          and {rows.length - MOST} more with shorter borders, all apart.
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+const EYES: [Eye, string][] = [
+  ['plain', 'As it is'],
+  ['grey', 'In grey'],
+  ['protan', 'No red'],
+  ['deutan', 'No green'],
+  ['tritan', 'No blue'],
+];
+
+function Eyes({ project }: { project: Project }) {
+  const eye = useView((s) => s.eye);
+  const onCloth = useInks((s) => s.onCloth);
+  const { colours } = wayShown(project);
+  const touches = (onCloth?.touches ?? []).filter((t) => t.share >= SHORT && colours[t.a] && colours[t.b]);
+  const lost = EYE_KINDS.flatMap((kind) => {
+    const seen = colours.map((hex) => seenBy(kind, rgbOfHex(hex)));
+    const close = touches.filter(
+      (t) =>
+        differenceOf(seen[t.a], seen[t.b]) < LIKE.far &&
+        differenceOf(rgbOfHex(colours[t.a]), rgbOfHex(colours[t.b])) >= LIKE.far,
+    );
+    if (!close.length) return [];
+    const pairs = close.map((t) => `${project.inks[t.a].name} and ${project.inks[t.b].name}`);
+    return [`${EYE_SAYS[kind]}: ${pairs.slice(0, 3).join('; ')} run together.`];
+  });
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <ToggleButtonGroup
+        exclusive
+        fullWidth
+        value={EYES.some(([e]) => e === eye) ? eye : null}
+        onChange={(_, v) => v && useView.setState({ eye: v })}
+        aria-label="How the cloth is seen"
+      >
+        {EYES.map(([value, says]) => (
+          <ToggleButton key={value} value={value} sx={{ px: 0.25, fontSize: 12.5 }}>
+            {says}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+      {onCloth && (
+        <Typography variant="body2" color="text.secondary">
+          {lost.length ? lost.join(' ') : 'Nothing that touches runs together for any of these eyes.'}
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+function OnPrinter({ project }: { project: Project }) {
+  const eye = useView((s) => s.eye);
+  const { name, inks, own, printed, trouble } = usePrinter();
+  const { colours } = wayShown(project);
+  useEffect(() => void askPrinted(colours), [colours]);
+  const rows = colours.map((hex, n) => ({ n, hex, is: printed.get(hex) }));
+  const far = rows.filter((r) => (r.is?.far ?? 0) > FAR_OFF);
+  const heavy = rows.filter((r) => (r.is?.ink ?? 0) > MOST_INK + 1);
+  const most = Math.max(0, ...rows.map((r) => r.is?.ink ?? 0));
+  const ready = rows.every((r) => r.is);
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }} data-testid="printer">
+      <Typography variant="body2">
+        {name}
+        {inks ? `, ${inks === 'CMYK' ? 'four inks' : 'driven by RGB'}` : ''}.
+      </Typography>
+      {trouble && (
+        <Typography role="alert" variant="body2" color="error">
+          {trouble}
+        </Typography>
+      )}
+      <ToggleButtonGroup
+        exclusive
+        fullWidth
+        value={eye === 'printed' || eye === 'far-off' ? eye : 'plain'}
+        onChange={(_, v) => v && useView.setState({ eye: v })}
+        aria-label="What of the printer is shown on the cloth"
+      >
+        <ToggleButton value="plain">On screen</ToggleButton>
+        <ToggleButton value="printed">As it prints</ToggleButton>
+        <ToggleButton value="far-off">Far off</ToggleButton>
+      </ToggleButtonGroup>
+      {ready && (
+        <Typography variant="body2" role="status" color="text.secondary">
+          {far.length
+            ? `${far.map((r) => project.inks[r.n].name).join(', ')}: this printer cannot make ${far.length === 1 ? 'this colour' : 'these colours'}, and comes no nearer than shown.`
+            : 'This printer can make every colour of this colourway.'}
+          {inks === 'CMYK' &&
+            ` The most ink anywhere is ${Math.round(most)} %${heavy.length ? `, more than the ${MOST_INK} % that offset paper takes` : ''}.`}
+        </Typography>
+      )}
+      {ready &&
+        rows.map(({ n, hex, is }) => (
+          <Box
+            key={project.inks[n].id}
+            sx={{ display: 'grid', gridTemplateColumns: '46px 1fr auto', gap: 1, alignItems: 'center' }}
+          >
+            <Box
+              aria-hidden
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: '1fr 1fr',
+                height: 20,
+                borderRadius: 0.75,
+                overflow: 'hidden',
+                border: '1px solid rgba(34,26,43,0.3)',
+              }}
+            >
+              <Box sx={{ bgcolor: hex }} />
+              <Box sx={{ bgcolor: is ? hexOfRgb(is.rgb) : hex }} />
+            </Box>
+            <Typography variant="body2">{project.inks[n].name}</Typography>
+            <Typography
+              sx={{
+                fontFamily: FIGURES,
+                fontSize: 12,
+                color: (is?.far ?? 0) > FAR_OFF ? 'warning.main' : 'text.secondary',
+              }}
+            >
+              {(is?.far ?? 0).toFixed(1)} dE{inks === 'CMYK' ? `, ${Math.round(is?.ink ?? 0)} %` : ''}
+            </Typography>
+          </Box>
+        ))}
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+        <FileButton
+          label="Use a profile of your own"
+          accept=".icc,.icm"
+          onFile={(file) => void takeProfile(file)}
+        />
+        {own && <Button onClick={() => void takeProfile(null)}>Back to the one shipped</Button>}
+      </Box>
+      <Typography variant="body2" color="text.secondary">
+        Stay in screen colours (sRGB) for cloth printers who print by ink jet: most ask for them, and turn
+        them into their own inks. Ink colours (CMYK) are wanted by offset printers of paper, wrap and books:
+        ask for their profile and look at it here first. Solids are matched by number: give the mill its own
+        names.
+      </Typography>
+    </Box>
+  );
+}

@@ -1,0 +1,117 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import type { Project } from '@/core';
+import { type ScreenReport, Stopped, stopLongWork } from '@/engine';
+import { record } from '@/state/bolt';
+import { makeScreens } from '@/state/inks';
+import { wayShown } from '@/state/trial';
+import { centreOn } from '@/state/view';
+import { trim } from '../../../parts/lengths';
+import NumberField from '../../../parts/number-field';
+import Progress from '../../../parts/progress';
+import { saveFile } from '../../../parts/save-file';
+
+/** Flat plates of the block for screen printing: how many, how far they overlap, and what is too thin to print. */
+export default function ScreensPart({ project }: { project: Project }) {
+  const most = project.inks.length - 1;
+  const [count, setCount] = useState(most);
+  const [trapMm, setTrap] = useState(0.2);
+  const [lineMm, setLine] = useState(0.4);
+  const [share, setShare] = useState<number | null>(null);
+  const [report, setReport] = useState<ScreenReport[] | null>(null);
+  const [wrong, setWrong] = useState('');
+  const way = wayShown(project);
+  const make = async () => {
+    setShare(0);
+    setWrong('');
+    try {
+      const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm }, setShare);
+      setReport(made.report);
+      const name = `${`${project.name} ${way.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-')}_screens.zip`;
+      saveFile(new Blob([made.zip], { type: 'application/zip' }), name);
+      record({
+        kind: 'export',
+        text: `Sent ${name}: ${made.report.length} flat screens of ${way.name}, trap ${trapMm} mm.`,
+        bytes: made.zip.length,
+      });
+    } catch (error) {
+      if (!(error instanceof Stopped)) setWrong(error instanceof Error ? error.message : String(error));
+    } finally {
+      setShare(null);
+    }
+  };
+  const thin = report?.filter((r) => r.places) ?? [];
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <Typography variant="body2" color="text.secondary">
+        Each ink as one flat screen of the block, in register, light to dark. The ground is left bare.
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+        <NumberField
+          label="Screens"
+          digits={0}
+          value={Math.min(count, most)}
+          min={1}
+          max={most}
+          onChange={setCount}
+        />
+        <NumberField
+          label="Trap"
+          unit="mm"
+          digits={2}
+          step={0.05}
+          value={trapMm}
+          min={0}
+          max={3}
+          onChange={setTrap}
+        />
+        <NumberField
+          label="Thinnest"
+          unit="mm"
+          digits={2}
+          step={0.05}
+          value={lineMm}
+          min={0}
+          max={5}
+          onChange={setLine}
+        />
+      </Box>
+      {share === null ? (
+        <Button variant="outlined" disabled={!project.placements.length} onClick={() => void make()}>
+          Make the screens
+        </Button>
+      ) : (
+        <Progress what="Making the screens." share={share} onStop={stopLongWork} />
+      )}
+      {wrong && (
+        <Typography role="alert" variant="body2" color="error">
+          {wrong} Nothing was sent.
+        </Typography>
+      )}
+      {report && (
+        <Box data-testid="screens">
+          <Typography variant="body2" role="status">
+            {report.length} screens saved.{' '}
+            {thin.length
+              ? `Thinner than ${trim(lineMm, 2)} mm in ${thin.length} of them:`
+              : `Nothing is thinner than ${trim(lineMm, 2)} mm.`}
+          </Typography>
+          {thin.map((r) => (
+            <Button
+              key={r.file}
+              onClick={() => r.at && centreOn(r.at)}
+              sx={{ display: 'block', textAlign: 'left', fontWeight: 400 }}
+            >
+              {project.inks[r.ink]?.name}: {r.places} {r.places === 1 ? 'place' : 'places'},{' '}
+              {trim(r.thinMm2, 1)} mm² in all. Show the largest.
+            </Button>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}

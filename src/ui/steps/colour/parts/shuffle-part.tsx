@@ -1,0 +1,138 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { type Project, type Shuffled, seededRandom, shuffleColourway } from '@/core';
+import { useInks } from '@/state/inks';
+import { tryColours, useTrial, wayShown } from '@/state/trial';
+import Choice from '../../../parts/choice';
+import NumberField from '../../../parts/number-field';
+import ClothPicture from './cloth-picture';
+import { lockedNumbers } from './locked';
+
+const AT_ONCE = 6;
+/** Borders that are a smaller share of all than this do not count as touching. */
+const TOUCHING = 0.004;
+/** How near "more like this" stays. */
+const NEAR = 0.22;
+
+/** Other colourways by rule, each shown on the cloth in small; a press tries one on the cloth itself. */
+export default function ShufflePart({ project }: { project: Project }) {
+  const way = wayShown(project);
+  const onCloth = useInks((s) => s.onCloth);
+  const trial = useTrial((s) => s.trial);
+  const [seed, setSeed] = useState(1);
+  const [keepOrder, setKeepOrder] = useState(true);
+  const [least, setLeast] = useState(12);
+  const [lead, setLead] = useState('');
+  const [offers, setOffers] = useState<Shuffled[]>([]);
+  const [wrong, setWrong] = useState('');
+  const shuffle = (from: string[], spread: number) => {
+    const touches = onCloth?.touches.filter((t) => t.share >= TOUCHING) ?? [];
+    const rules = {
+      locked: lockedNumbers(project),
+      keepOrder,
+      leastDifference: least,
+      touches,
+      lead: lead === '' ? null : Number(lead),
+      spread,
+    };
+    try {
+      setOffers(
+        Array.from({ length: AT_ONCE }, (_, n) =>
+          shuffleColourway(from, rules, seededRandom(seed * 1000 + n)),
+        ),
+      );
+      setSeed(seed + 1);
+      setWrong('');
+    } catch (error) {
+      setWrong(error instanceof Error ? error.message : String(error));
+    }
+  };
+  const held = offers.find((o) => o.colours === trial?.colours);
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <FormControlLabel
+        control={<Checkbox size="small" checked={keepOrder} onChange={(_, on) => setKeepOrder(on)} />}
+        label="what is lighter stays lighter"
+      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        <NumberField
+          label="Neighbours at least"
+          unit="dE"
+          digits={0}
+          value={least}
+          min={0}
+          max={60}
+          onChange={setLeast}
+        />
+        <Choice
+          label="Keep"
+          value={lead}
+          options={Object.fromEntries([
+            ['', 'no ink'],
+            ...project.inks.map((ink, n): [string, string] => [String(n), ink.name]),
+          ])}
+          onChange={setLead}
+        />
+      </Box>
+      <Box sx={{ display: 'flex', gap: 0.75 }}>
+        <Button variant={offers.length ? 'outlined' : 'contained'} onClick={() => shuffle(way.colours, 1)}>
+          {offers.length ? 'Six others' : 'Show six'}
+        </Button>
+        <Button variant="outlined" disabled={!held} onClick={() => held && shuffle(held.colours, NEAR)}>
+          More like this
+        </Button>
+      </Box>
+      {wrong && (
+        <Typography role="alert" variant="body2" color="error">
+          {wrong}
+        </Typography>
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        {offers.map((offer, n) => {
+          const on = offer === held;
+          return (
+            <Box
+              key={offer.colours.join()}
+              component="button"
+              aria-label={`Try shuffle ${n + 1}`}
+              aria-pressed={on}
+              onClick={() => tryColours(offer.colours, `${way.name}, shuffled`)}
+              sx={{
+                p: 0.5,
+                border: 1,
+                borderColor: on ? 'primary.main' : 'divider',
+                outline: on ? '1px solid' : 'none',
+                outlineColor: 'primary.main',
+                borderRadius: 1,
+                bgcolor: 'background.paper',
+                color: 'text.primary',
+                font: 'inherit',
+                textAlign: 'left',
+                cursor: 'pointer',
+              }}
+            >
+              <ClothPicture
+                project={project}
+                colours={offer.colours}
+                width={140}
+                height={96}
+                spanMm={project.brief.widthMm * 0.8}
+              />
+              {!offer.holds && (
+                <Typography variant="caption" color="text.secondary">
+                  nearest two: {Math.round(offer.least)} dE
+                </Typography>
+              )}
+            </Box>
+          );
+        })}
+      </Box>
+    </Box>
+  );
+}

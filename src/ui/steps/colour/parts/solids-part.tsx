@@ -1,0 +1,122 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useEffect } from 'react';
+import { nearestColours, type Project } from '@/core';
+import { openBook, takeBook, useBook } from '@/state/book';
+import { tryColours, wayShown } from '@/state/trial';
+import { useView } from '@/state/view';
+import FileButton from '../../../parts/file-button';
+import { trim } from '../../../parts/lengths';
+import { lockedNumbers } from './locked';
+
+const MOST = 4;
+
+/** The solids that a printer keeps: those nearest to an ink, the ground or all inks taken to their nearest. */
+export default function SolidsPart({ project }: { project: Project }) {
+  const { name, own, solids, trouble } = useBook();
+  const focus = useView((s) => s.ink) ?? 0;
+  useEffect(() => void openBook(), []);
+  const way = wayShown(project);
+  const index = Math.min(focus, way.colours.length - 1);
+  const near = nearestColours(way.colours[index], solids, MOST);
+  const locked = lockedNumbers(project);
+  const to = (which: (n: number) => boolean) =>
+    way.colours.map((hex, n) => (which(n) ? (nearestColours(hex, solids)[0]?.solid.hex ?? hex) : hex));
+  const put = (n: number, hex: string) =>
+    tryColours(
+      way.colours.map((was, k) => (k === n ? hex : was)),
+      `${way.name} on solids`,
+    );
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <Typography variant="body2" color="text.secondary">
+        {name}, {solids.length} solids.
+      </Typography>
+      {trouble && (
+        <Typography role="alert" variant="body2" color="error">
+          {trouble}
+        </Typography>
+      )}
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+        <Button
+          variant="outlined"
+          onClick={() =>
+            tryColours(
+              to((n) => n === 0),
+              `${way.name} on a solid`,
+            )
+          }
+        >
+          Ground to a solid
+        </Button>
+        <Button
+          variant="outlined"
+          onClick={() =>
+            tryColours(
+              to((n) => !locked.includes(n)),
+              `${way.name} in solids`,
+            )
+          }
+        >
+          All to solids
+        </Button>
+      </Box>
+      <Typography variant="subtitle2">Nearest to {project.inks[index].name}</Typography>
+      {near.map(({ solid, far }) => (
+        <Box
+          key={solid.name}
+          component="button"
+          aria-label={`Try ${solid.name} for ${project.inks[index].name}`}
+          onClick={() => put(index, solid.hex)}
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: '34px 1fr auto',
+            gap: 1,
+            alignItems: 'center',
+            border: 0,
+            p: 0.25,
+            bgcolor: 'transparent',
+            color: 'text.primary',
+            font: 'inherit',
+            textAlign: 'left',
+            cursor: 'pointer',
+            borderRadius: 1,
+            '&:hover': { bgcolor: 'action.hover' },
+          }}
+        >
+          <Box
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: '1fr 1fr',
+              height: 24,
+              borderRadius: 0.75,
+              overflow: 'hidden',
+              border: '1px solid rgba(34,26,43,0.3)',
+            }}
+          >
+            <Box sx={{ bgcolor: way.colours[index] }} />
+            <Box sx={{ bgcolor: solid.hex }} />
+          </Box>
+          <Typography variant="body2">{solid.name}</Typography>
+          <Typography variant="body2" color="text.secondary">
+            {far < 0.05 ? 'the same' : `${trim(far, 1)} dE`}
+          </Typography>
+        </Box>
+      ))}
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+        <FileButton
+          label="Use a book of your own"
+          accept=".csv,text/csv"
+          onFile={(file) => void takeBook(file)}
+        />
+        {own && <Button onClick={() => void takeBook(null)}>Back to the mill's</Button>}
+      </Box>
+      <Typography variant="caption" color="text.secondary">
+        A book is a CSV with columns name and hex, or name, L, a and b (D50).
+      </Typography>
+    </Box>
+  );
+}

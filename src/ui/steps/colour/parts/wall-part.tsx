@@ -1,0 +1,163 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useEffect, useState } from 'react';
+import type { Project } from '@/core';
+import { Stopped, stopLongWork } from '@/engine';
+import { makeBoard } from '@/state/board';
+import { record } from '@/state/bolt';
+import { openBook } from '@/state/book';
+import { sideInWay, useSnapshots } from '@/state/snapshots';
+import { useView } from '@/state/view';
+import Choice from '../../../parts/choice';
+import { LAYOUT_NAME, size } from '../../../parts/lengths';
+import Progress from '../../../parts/progress';
+import { saveFile } from '../../../parts/save-file';
+import { Part } from '../../../parts/tray';
+import Votes from './votes';
+
+/** Colourways seen together: on the wall, two by a wipe, on a board to show, and what people chose. */
+export default function WallPart({ project }: { project: Project }) {
+  return (
+    <>
+      <Button
+        variant="contained"
+        title="All on the wall (Y)"
+        onClick={() => useView.setState({ wall: true })}
+        sx={{ justifySelf: 'start', alignSelf: 'start' }}
+      >
+        All on the wall
+      </Button>
+      {project.colourways.length > 1 && (
+        <Part title="Two, with a line between">
+          <Wipe project={project} />
+        </Part>
+      )}
+      <Part title="A board to show">
+        <BoardPart project={project} />
+      </Part>
+      <Part title="Votes">
+        <Votes project={project} />
+      </Part>
+    </>
+  );
+}
+
+function Wipe({ project }: { project: Project }) {
+  const compare = useSnapshots((s) => s.compare);
+  const ways = project.colourways;
+  const options = Object.fromEntries(ways.map((c) => [c.id, c.name]));
+  const [pair, setPair] = useState<[string, string]>([ways[0].id, ways[1].id]);
+  const there = (id: string, n: number) => (options[id] ? id : (ways[n]?.id ?? ways[0].id));
+  const [a, b] = [there(pair[0], 0), there(pair[1], 1)];
+  const show = (next: [string, string]) => {
+    setPair(next);
+    useSnapshots.setState({
+      compare: {
+        way: 'wipe',
+        shows: 'a',
+        wipe: 0.5,
+        ...compare,
+        a: sideInWay(next[0]),
+        b: sideInWay(next[1]),
+      },
+    });
+  };
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+      <Choice label="Left" value={a} options={options} onChange={(v) => show([v, b])} />
+      <Choice label="Right" value={b} options={options} onChange={(v) => show([a, v])} />
+      <Button variant="outlined" onClick={() => show([a, b])} sx={{ justifySelf: 'start' }}>
+        Show them
+      </Button>
+    </Box>
+  );
+}
+
+function BoardPart({ project }: { project: Project }) {
+  const [kind, setKind] = useState<'pdf' | 'png'>('pdf');
+  const [title, setTitle] = useState(project.name);
+  const [left, setLeft] = useState<string[]>([]);
+  const [share, setShare] = useState<number | null>(null);
+  const [wrong, setWrong] = useState('');
+  useEffect(() => void openBook(), []);
+  const { brief, layout } = project;
+  const ways = project.colourways.map((c) => c.id).filter((id) => !left.includes(id));
+  const make = async () => {
+    setShare(0);
+    setWrong('');
+    try {
+      const says = `${LAYOUT_NAME[layout.kind]}, cell ${size(brief.widthMm, brief.heightMm, brief.unit)}, ${Math.round(brief.ppi)} ppi.`;
+      const file = await makeBoard(
+        project,
+        { ways, title: title.trim() || project.name, says, kind },
+        setShare,
+      );
+      const name = `${project.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}_board.${kind}`;
+      saveFile(file, name);
+      record({
+        kind: 'export',
+        text: `Made ${name}: a board of ${ways.length} ${ways.length === 1 ? 'colourway' : 'colourways'}.`,
+        bytes: file.size,
+      });
+    } catch (error) {
+      if (!(error instanceof Stopped)) setWrong(error instanceof Error ? error.message : String(error));
+    } finally {
+      setShare(null);
+    }
+  };
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <TextField label="Title" value={title} onChange={(e) => setTitle(e.target.value.slice(0, 80))} />
+      <Box>
+        {project.colourways.map((c) => (
+          <FormControlLabel
+            key={c.id}
+            sx={{ display: 'flex', '& .MuiCheckbox-root': { py: 0.4 } }}
+            control={
+              <Checkbox
+                size="small"
+                checked={!left.includes(c.id)}
+                onChange={(_, on) => setLeft(on ? left.filter((id) => id !== c.id) : [...left, c.id])}
+              />
+            }
+            label={c.name}
+          />
+        ))}
+      </Box>
+      <ToggleButtonGroup
+        exclusive
+        value={kind}
+        onChange={(_, v) => v && setKind(v)}
+        aria-label="Kind of file"
+      >
+        <ToggleButton value="pdf">PDF, A3</ToggleButton>
+        <ToggleButton value="png">PNG, 200 ppi</ToggleButton>
+      </ToggleButtonGroup>
+      {share === null ? (
+        <Button
+          variant="outlined"
+          disabled={!ways.length || !project.placements.length}
+          onClick={() => void make()}
+          sx={{ justifySelf: 'start' }}
+        >
+          Make the board
+        </Button>
+      ) : (
+        <Progress what="Drawing the cloths." share={share} onStop={stopLongWork} />
+      )}
+      {wrong && (
+        <Typography role="alert" variant="body2" color="error">
+          {wrong} Nothing was made.
+        </Typography>
+      )}
+    </Box>
+  );
+}
