@@ -215,7 +215,7 @@ const PAINTED: [string, string][] = [
   ['Blush', '#e2a596'],
   ['White', '#fdfdfb'],
 ];
-const found = extractPalette(pieces.map((p) => p.art));
+const found = extractPalette(pieces.map((p) => p.art)).inks;
 const inks = found.map(({ rgb }) => {
   const lab = oklabOf(...rgb);
   const near = PAINTED.map(([name, hex]) => ({
@@ -232,9 +232,10 @@ const order = PAINTED.map(([name]) => inks.find((i) => i.name === name)).filter(
 if (order.length !== PAINTED.length)
   throw new Error('The palette did not give the six inks that were painted with.');
 
-const way = (id: string, name: string, ground: string, by: Record<string, string>) => ({
+const way = (id: string, name: string, note: string, ground: string, by: Record<string, string>) => ({
   id,
   name,
+  note,
   colours: [ground, ...order.map((i) => by[i.name] ?? i.hex)],
 });
 const project: Project = projectSchema.parse({
@@ -259,8 +260,8 @@ const project: Project = projectSchema.parse({
     ...order.map((i) => ({ id: i.name.toLowerCase(), ...i })),
   ],
   colourways: [
-    way('brisk', 'Brisk', '#f4ecdc', { White: '#fbf7ee' }),
-    way('lull', 'Lull', '#c9dbd6', {
+    way('brisk', 'Brisk', 'Noon, a fresh wind. The inks as painted.', '#f4ecdc', { White: '#fbf7ee' }),
+    way('lull', 'Lull', 'Slack water: washed and pale.', '#c9dbd6', {
       Line: '#2c4a5c',
       Madder: '#d98a72',
       Ochre: '#ecc98b',
@@ -268,7 +269,7 @@ const project: Project = projectSchema.parse({
       Blush: '#f3d3c4',
       White: '#f7f6ee',
     }),
-    way('dusk', 'Dusk', '#2b1d38', {
+    way('dusk', 'Dusk', 'Lamps lit: a light line on aubergine.', '#2b1d38', {
       Line: '#f0dcc0',
       Madder: '#c2505a',
       Ochre: '#dd9a4a',
@@ -276,7 +277,7 @@ const project: Project = projectSchema.parse({
       Blush: '#b9789a',
       White: '#4a3559',
     }),
-    way('squall', 'Squall', '#56626d', {
+    way('squall', 'Squall', 'A slate sky, and every colour loud.', '#56626d', {
       Line: '#17202c',
       Madder: '#d0573c',
       Ochre: '#e6b84f',

@@ -60,7 +60,7 @@ describe('Kite Weather', () => {
       expect(apart / shipped.length).toBeLessThan(0.01);
     }
 
-    const inks = extractPalette(pieces.map((p) => p.art));
+    const { inks } = extractPalette(pieces.map((p) => p.art));
     expect(inks).toHaveLength(project.inks.length - 1);
     for (const { rgb } of inks) {
       const near = project.inks
