@@ -22,7 +22,7 @@ const motifs: Scene['motifs'] = new Map(
   demo.motifs.map((m) => {
     const png = decode(readFileSync(`public/demo/assets/${m.asset}.png`));
     const art = { width: png.width, height: png.height, data: new Uint8ClampedArray(png.data) };
-    return [m.id, { pyramid: pyramidOf(recolour(platesOf(art, from), to.slice(1))), ppi: m.ppi }];
+    return [m.id, { pyramid: pyramidOf(recolour(platesOf(art, from), to.slice(1), { from })), ppi: m.ppi }];
   }),
 );
 

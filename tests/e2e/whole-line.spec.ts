@@ -76,8 +76,10 @@ test('the whole line: bolt, scan, motifs, half-drop, pin cleared, colourway, fil
   await page.keyboard.press('5');
   await page.getByRole('button', { name: 'Take from the art' }).click();
   await expect(page.getByText(/\d inks found/)).toBeVisible();
-  await page.getByRole('button', { name: 'New colourway' }).click();
-  await fill(page, '1. Ground', '#2b1d38');
+  await page.getByRole('button', { name: 'Colourways', exact: true }).click();
+  await page.getByRole('button', { name: 'New from First colourway' }).click();
+  await page.getByRole('button', { name: /^1\. Ground/ }).click();
+  await fill(page, 'Ground, code', '#2b1d38');
   await expect(page.getByRole('button', { name: 'Colour, 2 colourways' })).toBeVisible();
 
   await page.getByRole('button', { name: /^Send,/ }).click();
