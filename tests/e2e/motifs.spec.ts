@@ -169,13 +169,9 @@ test('marks on the page: take, give, erase, restore, join, cut, draw round; each
   await expect(pieces(page)).not.toHaveText('12 pieces on this page.');
 
   await room.getByRole('tab', { name: '3 Paper' }).click();
-  // The view as it is once no newer one has come for a while.
   const shot = async () => {
     await page.mouse.move(4, 4);
-    const round = () => view.getAttribute('data-round');
-    for (let [was, is] = ['', await round()]; was !== is; [was, is] = [is ?? '', await round()]) {
-      await page.waitForTimeout(900);
-    }
+    await expect(view).toHaveAttribute('aria-busy', 'false');
     return view.screenshot();
   };
   const clean = await shot();
@@ -515,14 +511,12 @@ test('a hard shadow is told, loose bits are offered, an area taken is given back
   await bring('bits.png', '');
   await expect(room.getByText('A hard shadow')).toHaveCount(0);
   const view = page.getByTestId('page-view');
-  const round = () => view.getAttribute('data-round');
   const changed = async (act: () => Promise<void>) => {
-    const before = await round();
     await act();
-    await expect.poll(round).not.toBe(before);
+    await expect(view).toHaveAttribute('aria-busy', 'false');
     return view.screenshot();
   };
-  await expect.poll(round).not.toBeNull();
+  await expect(view).toHaveAttribute('aria-busy', 'false');
   // The mark walks from the middle of the page into the ring's white middle.
   await room.getByRole('button', { name: 'Take area' }).click();
   await view.focus();

@@ -88,7 +88,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const toPicture = useCallback((p: Point) => (map ? map.toPicture(p) : p), [map]);
   const squaring = stage === 'Square';
   const show = stage === 'Clean' && !showDirt ? 'page' : SHOWS[stage];
-  const { shown, figures, shadow, boxes, waiting, onLook } = useSight(
+  const { shown, figures, shadow, boxes, waiting, behind, onLook } = useSight(
     page,
     ppi,
     settings,
@@ -272,6 +272,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
             ground={show === 'art' || show === 'pieces' ? ground : '#fff'}
             gesture={squaring ? 'none' : gestureOf(tool)}
             waiting={waiting}
+            behind={behind}
             brush={tool === 'erase' || tool === 'restore' ? (brushMm / 25.4) * (ppi ?? 300) : 0}
             label="The page. Arrow keys move it, plus and minus come nearer and go back, zero shows all of it."
             onLook={onLook}

@@ -7,7 +7,7 @@ import { SURROUND } from '../../../theme/theme';
 
 export type Region = { x: number; y: number; width: number; height: number };
 /** A picture of part of the page: which px of the page it covers. */
-export type Shown = { bitmap: ImageBitmap; x: number; y: number; factor: number; round: number };
+export type Shown = { bitmap: ImageBitmap; x: number; y: number; factor: number };
 /** From px of the page to px of the window and back. */
 export type Sight = { x: number; y: number; zoom: number };
 
@@ -23,6 +23,8 @@ type Props = {
   label: string;
   /** A finer or newer view is being made. */
   waiting: boolean;
+  /** What is shown is not yet what was asked for. */
+  behind: boolean;
   onLook: (region: Region, longSide: number) => void;
   onGesture: (way: Point[]) => void;
   /** Drawn over the page, as SVG in px of the window. */
@@ -39,7 +41,7 @@ const PAD = 16;
  */
 export default function PageView(props: Props) {
   const { width, height, shown, ground, gesture, brush, label, onLook, onGesture } = props;
-  const { children, grips, waiting } = props;
+  const { children, grips, waiting, behind } = props;
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
@@ -168,7 +170,7 @@ export default function PageView(props: Props) {
       data-zoom={sight?.zoom}
       data-left={sight?.x}
       data-top={sight?.y}
-      data-round={shown?.round}
+      aria-busy={behind}
       onKeyDown={byKey}
       onBlur={() => setMark(null)}
       onPointerDown={(e) => {

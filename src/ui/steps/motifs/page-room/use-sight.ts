@@ -1,6 +1,6 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { IntakeSettings } from '@/core';
 import { type PageView as Ask, viewPage } from '@/engine';
 import type { IncomingPage } from '@/state/intake';
@@ -25,34 +25,37 @@ export function useSight(
   const [boxes, setBoxes] = useState<Region[] | string>([]);
   const [look, setLook] = useState<Look | null>(null);
   const [waiting, setWaiting] = useState(false);
-  const round = useRef(0);
+  const wish = useMemo(() => look && { page, ppi, settings, show, look }, [page, ppi, settings, show, look]);
+  const [answered, setAnswered] = useState<typeof wish>(null);
   useEffect(() => {
-    if (!look || paused) return;
-    const mine = ++round.current;
+    if (!wish || paused) return;
+    let dropped = false;
     const slow = setTimeout(() => setWaiting(true), 400);
     const timer = setTimeout(async () => {
-      const ask: Ask = show === 'picture' ? { show } : { show, ...look };
+      const ask: Ask = wish.show === 'picture' ? { show: wish.show } : { show: wish.show, ...wish.look };
       try {
-        const seen = await viewPage(page.bytes, ppi ?? 300, settings, ask);
-        if (mine !== round.current) return;
-        setShown({ bitmap: seen.bitmap, factor: seen.factor, x: seen.x, y: seen.y, show, round: mine });
+        const seen = await viewPage(wish.page.bytes, wish.ppi ?? 300, wish.settings, ask);
+        if (dropped) return;
+        setShown({ bitmap: seen.bitmap, factor: seen.factor, x: seen.x, y: seen.y, show: wish.show });
         setFigures({ histogram: seen.histogram, grey: seen.grey, marks: seen.marks });
         if (seen.shadow !== undefined) setShadow(seen.shadow);
         if (seen.boxes !== undefined) setBoxes(seen.boxes);
       } catch (error) {
-        if (mine === round.current) onWrong(error instanceof Error ? error.message : String(error));
+        if (!dropped) onWrong(error instanceof Error ? error.message : String(error));
       } finally {
-        if (mine === round.current) {
+        if (!dropped) {
           clearTimeout(slow);
           setWaiting(false);
+          setAnswered(wish);
         }
       }
     }, 50);
     return () => {
+      dropped = true;
       clearTimeout(timer);
       clearTimeout(slow);
     };
-  }, [page, ppi, settings, show, look, paused, onWrong]);
+  }, [wish, paused, onWrong]);
   const onLook = useCallback((region: Region, longSide: number) => setLook({ region, longSide }), []);
-  return { shown, figures, shadow, boxes, waiting, onLook };
+  return { shown, figures, shadow, boxes, waiting, behind: answered !== wish || !answered, onLook };
 }
