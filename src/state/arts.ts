@@ -122,6 +122,27 @@ export function inTheseColours(project: Project, slot: Slot, proof?: Proof): boo
   return asked.arts.every(([key, colours]) => (sprites.get(key)?.colours ?? colours) === colours);
 }
 
+/** Every motif's silhouette. Waits for those on their way; throws what keeps them from coming. */
+export async function silhouettesOf(project: Project): Promise<[motif: string, Silhouette][]> {
+  for (;;) {
+    const { sprites, trouble } = useSprites.getState();
+    const found = project.motifs.flatMap((m): [string, Silhouette][] => {
+      const s = sprites.get(m.id);
+      return s?.asset === m.asset ? [[m.id, s.silhouette]] : [];
+    });
+    if (found.length === project.motifs.length) return found;
+    if (trouble) throw new Error(trouble);
+    const next = new Promise<void>((resolve) => {
+      const leave = useSprites.subscribe(() => {
+        leave();
+        resolve();
+      });
+    });
+    if (!busy) wantSprites(project, 1);
+    await next;
+  }
+}
+
 /** True while sprites are being made; checks wait for them. */
 export const spritesBusy = () => busy;
 

@@ -18,6 +18,13 @@ vi.mock('../engine', async () => {
     fillPatch: later(fillPatch),
     largestFit: later(largestFit),
     letGoOfArt: async () => {},
+    sprite: async () => ({
+      bitmap: null,
+      lead: 0,
+      width: 20,
+      height: 20,
+      alpha: new Uint8Array(400).fill(255),
+    }),
   };
 });
 
@@ -34,6 +41,7 @@ const silhouette = {
   widthMm: 20,
   heightMm: 20,
 };
+const SPRITE = { asset: 'a'.repeat(64), silhouette, lead: 0 } as never;
 const laid = (id: string, x: number, y: number, more: Partial<Placement> = {}): Placement => ({
   id,
   motif: 'm',
@@ -63,7 +71,7 @@ beforeEach(() => {
     ),
   });
   useBolt.temporal.getState().clear();
-  useSprites.setState({ sprites: new Map([['m', { silhouette, lead: 0 } as never]]) });
+  useSprites.setState({ sprites: new Map([['m', SPRITE]]) });
   useProposal.setState({ proposal: null, of: null, before: false, busy: null, trouble: null });
 });
 
@@ -91,6 +99,14 @@ test('a proposal for a cloth that has since changed is not kept', async () => {
   const changed = placements();
   proposal.keepProposal();
   expect(placements()).toBe(changed);
+});
+
+test('a motif that has only just come is waited for, so that nothing is laid over it', async () => {
+  useSprites.setState({ sprites: new Map() });
+  await proposal.proposeSettle(4);
+  expect(useProposal.getState().trouble).toBeNull();
+  expect(useProposal.getState().proposal?.kind).toBe('settle');
+  expect([...useSprites.getState().sprites.keys()]).toEqual(['m']);
 });
 
 test('scatter goes round what is locked, and says what cannot be', async () => {

@@ -17,7 +17,7 @@ import {
   scenePlacements,
 } from '../core';
 import { fillPatch, type LayRequest, largestFit, Stopped, scatter, settle } from '../engine';
-import { useSprites } from './arts';
+import { silhouettesOf, useSprites } from './arts';
 import { edit, useBolt } from './bolt';
 import { useChecks } from './checks';
 import { cellOf } from './hold';
@@ -61,16 +61,12 @@ export function keepProposal() {
   }
 }
 
-/** The cloth by its silhouettes. Throws while the pictures are still on their way. */
-export function layRequest(project: Project): LayRequest {
-  const { sprites } = useSprites.getState();
+/** The cloth by its silhouettes, those of new motifs waited for. */
+export async function layRequest(project: Project): Promise<LayRequest> {
   const placements = scenePlacements(project);
   const locked = new Set(project.placements.filter((p) => p.locked).map((p) => p.id));
   return {
-    silhouettes: project.motifs.flatMap((m) => {
-      const s = sprites.get(m.id)?.silhouette;
-      return s ? [[m.id, s] as LayRequest['silhouettes'][number]] : [];
-    }),
+    silhouettes: await silhouettesOf(project),
     placements,
     locked: placements.flatMap((p, n) => (locked.has(p.id) ? [n] : [])),
     reserves: project.reserves,
@@ -125,6 +121,7 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
   work('Scattering the motifs.', async (project) => {
     const { motifs, afresh, ...rest } = ask;
     const kept = afresh ? project.placements.filter((p) => p.locked) : project.placements;
+    const request = await layRequest({ ...project, placements: kept });
     const rules = {
       ...rest,
       motifs: motifs.map((m) => ({
@@ -133,7 +130,7 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
         free: project.motifs.find((q) => q.id === m.motif)?.direction === 'free',
       })),
     };
-    const found = await scatter(layRequest({ ...project, placements: kept }), rules, seed, onProgress);
+    const found = await scatter(request, rules, seed, onProgress);
     const fresh = found.placed.map(newPlacement);
     const { smallestGapMm: gap, cover, spread } = found;
     return {
@@ -148,7 +145,7 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
 
 export const proposeSettle = (minGapMm: number) =>
   work('Settling.', async (project) => {
-    const request = layRequest(project);
+    const request = await layRequest(project);
     if (request.placements.length - request.locked.length < 1 || request.placements.length < 2) {
       throw new RangeMessage(
         'There is nothing to settle yet: lay two motifs or more, and leave one unlocked.',
@@ -194,7 +191,7 @@ export const fillersOf = (project: Project): Filler[] =>
 /** Offers up to three fillers for an empty circle. */
 export const proposeFill = (patch: Point & { r: number }, gapMm: number) =>
   work('Looking for what fits.', async (project) => {
-    const request = layRequest(project);
+    const request = await layRequest(project);
     const fillers = fillersOf(project);
     if (!fillers.length)
       throw new RangeMessage('No motif is a filler or a secondary yet: say so under Motifs.');
@@ -245,7 +242,7 @@ export function showOffer(shown: number) {
 
 /** The largest scale at which a placement clears its copies and neighbours by a gap; null when none does. */
 export async function findLargestFit(project: Project, id: string, gapMm: number): Promise<number | null> {
-  const request = layRequest(project);
+  const request = await layRequest(project);
   const n = request.placements.findIndex((p) => p.id === id);
   return n < 0 ? null : largestFit(request, n, gapMm);
 }

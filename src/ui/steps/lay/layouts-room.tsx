@@ -52,13 +52,17 @@ function Room() {
   useEffect(() => {
     if (!project) return;
     let gone = false;
-    evenness(
-      layRequest(project),
-      layouts.map((l) => l.layout),
-    ).then(
-      (found) => !gone && setEven(found),
-      () => !gone && setEven(null),
-    );
+    layRequest(project)
+      .then((request) =>
+        evenness(
+          request,
+          layouts.map((l) => l.layout),
+        ),
+      )
+      .then(
+        (found) => !gone && setEven(found),
+        () => !gone && setEven(null),
+      );
     return () => {
       gone = true;
     };
