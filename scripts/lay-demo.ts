@@ -232,7 +232,7 @@ const order = PAINTED.map(([name]) => inks.find((i) => i.name === name)).filter(
 if (order.length !== PAINTED.length)
   throw new Error('The palette did not give the six inks that were painted with.');
 
-const way = (id: string, name: string, note: string, ground: string, by: Record<string, string>) => ({
+const way = (id: string, name: string, note: string, ground: string, by: Record<string, string> = {}) => ({
   id,
   name,
   note,
@@ -260,7 +260,7 @@ const project: Project = projectSchema.parse({
     ...order.map((i) => ({ id: i.name.toLowerCase(), ...i })),
   ],
   colourways: [
-    way('brisk', 'Brisk', 'Noon, a fresh wind. The inks as painted.', '#f4ecdc', { White: '#fbf7ee' }),
+    way('brisk', 'Brisk', 'Noon, a fresh wind. The inks as painted.', '#f4ecdc'),
     way('lull', 'Lull', 'Slack water: washed and pale.', '#c9dbd6', {
       Line: '#2c4a5c',
       Madder: '#d98a72',

@@ -82,7 +82,8 @@ async function withArt<T>(
     const { held } = benches[bench];
     const assets = [...new Set(arts.map((a) => a.asset))].filter((a) => !held.has(a));
     if (assets.length) {
-      for (const asset of await s.missing(assets)) await s.take(asset, await load(asset));
+      const missing = await s.missing(assets);
+      await Promise.all(missing.map(async (asset) => s.take(asset, await load(asset))));
       for (const asset of assets) held.add(asset);
     }
     if (arts.some((a) => a.drawWidth)) await s.drawVectors(arts);

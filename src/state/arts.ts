@@ -18,6 +18,7 @@ import {
   sprite,
 } from '../engine';
 import { readAsset } from '../shelf';
+import { Lately } from './lately';
 
 /** A motif drawn for the screen, and its silhouette to grab it by. */
 export type Sprite = {
@@ -149,11 +150,20 @@ export const spritesBusy = () => busy;
 /** Another bolt is opened: nothing of the last one stays. */
 export function forgetSprites() {
   wanted.clear();
+  lately.clear();
+  ahead.wish = null;
   useSprites.setState(NONE);
   void letGoOfArt();
 }
 
-const wanted = new Map<Slot, { project: Project; pxPerMm: number; proof?: Proof }>();
+/** Another printer is proofed: what was drawn for the last one no longer holds. */
+export function forgetProofs() {
+  lately.clear();
+  useSprites.setState({ a: new Map() });
+}
+
+type Wish = { project: Project; pxPerMm: number; proof?: Proof };
+const wanted = new Map<Slot, Wish>();
 let busy = false;
 
 /**
@@ -162,18 +172,60 @@ let busy = false;
  * motifs at once at a size that is quickly made; then each is made as fine as the scale wants.
  */
 export function wantSprites(project: Project, pxPerMm: number, slot: Slot = 'sprites', proof?: Proof) {
-  wanted.set(slot, { project, pxPerMm, proof });
+  const wish = { project, pxPerMm, proof };
+  wanted.set(slot, wish);
   if (!busy) void round();
+  else if (!inTheseColours(project, slot, proof)) putLately(slot, wish);
 }
+
+/** The bolt whose other colourways are drawn in small for when they are shown, while nothing else is; or none. */
+export function wantAhead(wish: Wish | null) {
+  ahead.wish = wish;
+  void drawAhead();
+}
+const ahead: { wish: Wish | null; done: Wish | null; busy: boolean } = {
+  wish: null,
+  done: null,
+  busy: false,
+};
+
+async function drawAhead() {
+  const { wish, done } = ahead;
+  if (busy || ahead.busy || !wish) return;
+  if (done?.project === wish.project && done.pxPerMm === wish.pxPerMm) return;
+  const { project, pxPerMm } = wish;
+  ahead.busy = true;
+  try {
+    for (const { id } of project.colourways.slice(0, MOST_AHEAD)) {
+      const asks = allWanted(project, undefined, id).map((each) => ({
+        each,
+        longSide: quickSize(project, each, pxPerMm),
+      }));
+      const lacking = asks.filter((ask) => !drawnLately(ask));
+      for (let n = 0; n < lacking.length; n += AT_ONCE) {
+        if (busy) return;
+        await makeQuick(project, lacking.slice(n, n + AT_ONCE));
+      }
+    }
+    ahead.done = wish;
+  } catch {
+    // It is asked for again, and what is wrong is told, when it is shown.
+    ahead.done = wish;
+  } finally {
+    ahead.busy = false;
+  }
+}
+/** Colourways that are drawn ahead, and what is kept of what was drawn lately, px. */
+const MOST_AHEAD = 8;
+const MOST_LATELY = 24e6;
+const lately = new Lately<Sprite>(MOST_LATELY, ({ bitmap }) => bitmap.width * bitmap.height);
+const lateKey = ({ worn, motif, art }: Wanted) => `${worn.key}|${motif.asset}|${art.ppi}|${coloursOf(art)}`;
 
 /** Colours are changed at this size first, px: a moment's softness rather than a moment's wrong colour. */
 const QUICK_PX = 640;
 
 const coloursOf = (art: ArtRequest) =>
   `${art.to.join()}|${art.from.join()}|${art.texture?.join() ?? ''}|${art.proof ?? ''}`;
-const isAsWanted = (now: Sprite, motif: Motif, art: ArtRequest) =>
-  now.asset === motif.asset && now.ppi === art.ppi;
-
 function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
   const long = Math.max(motif.width, motif.height);
   const largest = Math.max(
@@ -185,8 +237,27 @@ function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
   return Math.max(200, Math.ceil(long / 2 ** halvings));
 }
 
-const make = async (project: Project, each: Wanted, longSide: number): Promise<Sprite> =>
-  spriteOf(project, each, longSide, false, await sprite(each.art, longSide, loadAsset));
+async function make(project: Project, each: Wanted, longSide: number): Promise<Sprite> {
+  const late = lately.get(lateKey(each));
+  if (late && isFine(late, each, longSide)) return late;
+  const made = spriteOf(project, each, longSide, false, await sprite(each.art, longSide, loadAsset));
+  lately.keep(lateKey(each), made);
+  return made;
+}
+
+type Ask = { each: Wanted; longSide: number };
+
+async function makeQuick(project: Project, asks: Ask[]): Promise<Sprite[]> {
+  const made = await quickSprites(
+    asks.map(({ each, longSide }) => ({ request: each.art, longSide })),
+    loadAsset,
+  );
+  return asks.map(({ each, longSide }, n) => {
+    const quick = spriteOf(project, each, longSide, true, made[n]);
+    lately.keep(lateKey(each), quick);
+    return quick;
+  });
+}
 
 function spriteOf(
   project: Project,
@@ -217,8 +288,8 @@ function spriteOf(
 /** Art that a round has to make. */
 type Wanted = { worn: Worn; motif: Motif; art: ArtRequest };
 
-function allWanted(project: Project, proof: Proof | undefined): Wanted[] {
-  const arts = new Map(artsOf(project).map((a) => [a.motif, a]));
+function allWanted(project: Project, proof: Proof | undefined, colourwayId = project.shown): Wanted[] {
+  const arts = new Map(artsOf(project, colourwayId).map((a) => [a.motif, a]));
   const motifs = new Map(project.motifs.map((m) => [m.id, m]));
   return wornArts(project).flatMap((worn) => {
     const [motif, art] = [motifs.get(worn.motif), arts.get(worn.key)];
@@ -235,22 +306,16 @@ async function round() {
     const { project, pxPerMm, proof } = wish;
     const all = allWanted(project, proof);
     try {
-      await recolourAll(slot, project, all, pxPerMm);
+      await recolourAll(slot, wish);
+      const lacking = all.filter(({ worn }) => !useSprites.getState()[slot].has(worn.key));
+      for (let n = 0; n < lacking.length && !wanted.has(slot); n += AT_ONCE) {
+        await putFine(slot, project, lacking.slice(n, n + AT_ONCE), pxPerMm);
+      }
       for (const each of all) {
         if (wanted.has(slot)) break;
-        const { worn, motif, art } = each;
-        const now = useSprites.getState()[slot].get(worn.key);
-        const longSide = sizeFor(project, motif, pxPerMm);
-        const same = now && isAsWanted(now, motif, art) && now.longSide === longSide && !now.quick;
-        if (same && now.colours === coloursOf(art)) continue;
-        const known = useSprites.getState().sprites.get(worn.key);
-        const shared =
-          known &&
-          isAsWanted(known, motif, art) &&
-          known.colours === coloursOf(art) &&
-          known.longSide === longSide &&
-          !known.quick;
-        put(slot, [[worn.key, shared && slot !== 'sprites' ? known : await make(project, each, longSide)]]);
+        const now = useSprites.getState()[slot].get(each.worn.key);
+        const longSide = sizeFor(project, each.motif, pxPerMm);
+        if (!now || !isFine(now, each, longSide)) await putFine(slot, project, [each], pxPerMm);
       }
     } catch (error) {
       const trouble = error instanceof Error ? error.message : String(error);
@@ -260,6 +325,28 @@ async function round() {
     }
   }
   busy = false;
+  void drawAhead();
+}
+
+/** Art that is not there at all comes several at a time: the next is fetched while one is drawn. */
+const AT_ONCE = 4;
+
+const isFine = (now: Sprite, { motif, art }: Wanted, longSide: number) =>
+  now.asset === motif.asset &&
+  now.ppi === art.ppi &&
+  now.longSide === longSide &&
+  now.colours === coloursOf(art) &&
+  !now.quick;
+
+/** Makes some as fine as the scale wants; what the document's own slot has already is shared. */
+async function putFine(slot: Slot, project: Project, some: Wanted[], pxPerMm: number) {
+  const made = some.map(async (each): Promise<[string, Sprite]> => {
+    const longSide = sizeFor(project, each.motif, pxPerMm);
+    const known = useSprites.getState().sprites.get(each.worn.key);
+    const shared = slot !== 'sprites' && known && isFine(known, each, longSide);
+    return [each.worn.key, shared ? known : await make(project, each, longSide)];
+  });
+  put(slot, await Promise.all(made));
 }
 
 const SLOTS: Slot[] = ['sprites', 'a', 'b'];
@@ -268,22 +355,45 @@ const nextSlot = () => SLOTS.find((slot) => wanted.has(slot));
 const put = (slot: Slot, made: [string, Sprite][]) =>
   useSprites.setState((s) => ({ [slot]: new Map([...s[slot], ...made]), trouble: null }));
 
-/** Sprites that are there in other colours are replaced together, so that no cloth shows two colourways. */
-async function recolourAll(slot: Slot, project: Project, all: Wanted[], pxPerMm: number) {
-  const sprites = useSprites.getState()[slot];
-  const asks = all.flatMap((each) => {
-    const now = sprites.get(each.worn.key) ?? useSprites.getState().sprites.get(each.worn.key);
-    if (!now || now.colours === coloursOf(each.art)) return [];
-    const longSide = Math.min(QUICK_PX, now.longSide, sizeFor(project, each.motif, pxPerMm));
-    return [{ each, longSide, request: each.art }];
+const quickSize = (project: Project, { motif }: Wanted, pxPerMm: number) =>
+  Math.min(QUICK_PX, sizeFor(project, motif, pxPerMm));
+
+/** What is there in other colours than is wanted. */
+function otherwise(slot: Slot, { project, pxPerMm, proof }: Wish): Ask[] {
+  const now = useSprites.getState();
+  return allWanted(project, proof).flatMap((each) => {
+    const old = now[slot].get(each.worn.key) ?? now.sprites.get(each.worn.key);
+    if (!old || old.colours === coloursOf(each.art)) return [];
+    return [{ each, longSide: Math.min(old.longSide, quickSize(project, each, pxPerMm)) }];
   });
+}
+
+const drawnLately = ({ each, longSide }: Ask): Sprite | undefined => {
+  const late = lately.get(lateKey(each));
+  return late && late.longSide >= longSide ? late : undefined;
+};
+const keyed = (asks: Ask[], made: Sprite[]) =>
+  asks.map(({ each }, n): [string, Sprite] => [each.worn.key, made[n]]);
+
+/** Puts a colourway that was drawn lately, at once, if all of it was. */
+function putLately(slot: Slot, wish: Wish) {
+  const asks = otherwise(slot, wish);
+  const late = asks.flatMap((ask) => drawnLately(ask) ?? []);
+  if (asks.length && late.length === asks.length) put(slot, keyed(asks, late));
+}
+
+/** Sprites that are there in other colours are replaced together, so that no cloth shows two colourways. */
+async function recolourAll(slot: Slot, wish: Wish) {
+  putLately(slot, wish);
+  const asks = otherwise(slot, wish);
   if (!asks.length) return;
-  const made = await quickSprites(
-    asks.map(({ request, longSide }) => ({ request, longSide })),
-    loadAsset,
-  );
+  const rest = asks.filter((ask) => !drawnLately(ask));
+  const made = new Map((await makeQuick(wish.project, rest)).map((q, n) => [rest[n], q]));
   put(
     slot,
-    asks.map(({ each, longSide }, n) => [each.worn.key, spriteOf(project, each, longSide, true, made[n])]),
+    asks.flatMap((ask): [string, Sprite][] => {
+      const q = made.get(ask) ?? drawnLately(ask);
+      return q ? [[ask.each.worn.key, q]] : [];
+    }),
   );
 }

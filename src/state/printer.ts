@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import { type Printed, rgbOfHex } from '../core';
 import { printed, setPrinter } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
-import { useSprites } from './arts';
+import { forgetProofs } from './arts';
 
 /** The profile that ships: where it is, and what it is called. */
 const SHIPPED = '/profiles/coated-offset.icc';
@@ -36,8 +36,7 @@ async function load() {
   const own = kept.success ? kept.data : null;
   bytes = own ? new Uint8Array(own.bytes) : new Uint8Array(await (await fetch(SHIPPED)).arrayBuffer());
   const found = await setPrinter(bytes);
-  // What was drawn for another printer no longer holds.
-  useSprites.setState({ a: new Map() });
+  forgetProofs();
   usePrinter.setState({
     name: own?.name ?? SHIPPED_NAME,
     own: own !== null,

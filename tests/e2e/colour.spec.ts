@@ -5,7 +5,7 @@ import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import { expect, fill, kept, openDemo, pick, test } from './watch';
 
-const BRISK = ['#f4ecdc', '#293351', '#c55f4d', '#e0a74f', '#70aaa9', '#e6b1a5', '#fbf7ee'];
+const BRISK = ['#f4ecdc', '#293351', '#c55f4d', '#e0a74f', '#70aaa9', '#e6b1a5', '#fefefe'];
 
 async function openColour(page: Page, part: 'Inks' | 'Colourways' | 'Wall' | 'Proof') {
   await page.getByRole('button', { name: /^Colour, / }).click();

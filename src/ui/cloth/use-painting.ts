@@ -3,7 +3,7 @@
 import { type RefObject, useEffect } from 'react';
 import { EYE_KINDS, hexOfRgb, type Placement, type Project } from '@/core';
 import { FAR_OFF, MARKED, type Proof } from '@/engine';
-import { inTheseColours, useSprites, wantSprites } from '@/state/arts';
+import { inTheseColours, useSprites, wantAhead, wantSprites } from '@/state/arts';
 import { useBolt } from '@/state/bolt';
 import { useEyeMap, wantEyeMap } from '@/state/eye-map';
 import { useGrain, wantGrain } from '@/state/grain';
@@ -89,6 +89,23 @@ function printedGround(hex: string, proof: Proof): string {
   return hexOfRgb(found.rgb);
 }
 
+/** What is to be on the cloth; `aside`: in colours that are not the document's own, drawn beside those that are. */
+function wishOf(project: Project, view: { eye: Eye; ink: number | null }) {
+  const ink = view.ink ?? 1;
+  const single = view.eye === 'ink' && ink < project.inks.length;
+  const proof = proofFor(view.eye);
+  const { before } = useTrial.getState();
+  const trial = before ? null : trialOf(project);
+  const coloured = trial ? inColours(project, trial.colours) : onShow(project);
+  const toShow = single ? oneInk(coloured, ink) : coloured;
+  return { toShow, aside: single || trial !== null || proof !== undefined, proof };
+}
+
+function askSprites(project: Project, { toShow, aside, proof }: ReturnType<typeof wishOf>, scale: number) {
+  wantSprites(project, scale);
+  if (aside) wantSprites(toShow, scale, 'a', proof);
+}
+
 /** What half-shut eyes run together, mm of cloth. */
 const BLUR_MM = 5;
 
@@ -99,6 +116,8 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
     const painters = { a: new Painter(), b: new Painter() };
     let frame = 0;
     let moving = false;
+    /** Device px per mm of the last paint. */
+    let scale = 0;
     let now: { slot: 'sprites' | 'a'; ground: string } = { slot: 'sprites', ground: '' };
     let rest: ReturnType<typeof setTimeout> | undefined;
 
@@ -155,23 +174,17 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       const style = eyeStyle(view.eye, screen.sx);
       if (surface.style.filter !== style.filter) surface.style.filter = style.filter;
       if (surface.style.transform !== style.transform) surface.style.transform = style.transform;
-      const ink = view.ink ?? 1;
-      const single = view.eye === 'ink' && ink < project.inks.length;
-      const proof = proofFor(view.eye);
-      const { before } = useTrial.getState();
-      const trial = before ? null : trialOf(project);
-      const coloured = trial ? inColours(project, trial.colours) : onShow(project);
-      const toShow = single ? oneInk(coloured, ink) : coloured;
-      // Colours that are not the document's own are drawn beside those that are.
-      const aside = single || trial !== null || proof !== undefined;
+      const wish = wishOf(project, view);
+      const { toShow, aside, proof } = wish;
       const isMap = view.eye === 'gaps' || view.eye === 'neighbours' ? view.eye : null;
       const { map } = useEyeMap.getState();
       if (isMap && !view.held && !moving) wantEyeMap(toShow, isMap);
-      const sprites = useSprites.getState();
       if (!moving) {
-        wantSprites(project, screen.plan.scale.x);
-        if (aside) wantSprites(toShow, screen.plan.scale.x, 'a', proof);
+        scale = screen.plan.scale.x;
+        askSprites(project, wish, scale);
+        wantAhead(view.step === 'colour' ? { project, pxPerMm: scale } : null);
       }
+      const sprites = useSprites.getState();
       // Until the motifs are in the new colours all stays as it was: no frame shows two colourways.
       const slot = aside ? 'a' : 'sprites';
       if (sprites[slot].size && inTheseColours(toShow, slot, proof)) {
@@ -194,6 +207,14 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
     const ask = () => {
       frame ||= requestAnimationFrame(paint);
     };
+    /** New colours are asked for before the frame that will want them. */
+    const askEarly = () => {
+      const { project } = useBolt.getState();
+      if (project && scale && !moving && !useSnapshots.getState().compare) {
+        askSprites(project, wishOf(project, useView.getState()), scale);
+      }
+      ask();
+    };
     const stopRest = useView.subscribe((view, before) => {
       if (view.zoom === before.zoom) return;
       moving = true;
@@ -204,7 +225,6 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       }, REST_MS);
     });
     const stops = [
-      useBolt,
       useView,
       useSprites,
       useProposal,
@@ -212,9 +232,9 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       useGrain,
       usePractice,
       useEyeMap,
-      useTrial,
       usePrinter,
     ].map((store) => store.subscribe(ask));
+    stops.push(useBolt.subscribe(askEarly), useTrial.subscribe(askEarly));
     ask();
     return () => {
       stopRest();
