@@ -197,13 +197,12 @@ function Selvedge({ project }: { project: Project }) {
                 height: 28,
                 borderRadius: '50%',
                 border: '1px solid rgba(34,26,43,0.35)',
-                bgcolor: hex,
-                color: inkText(hex),
                 fontSize: 11.5,
                 fontWeight: 700,
                 p: 0,
                 cursor: 'pointer',
               }}
+              style={{ background: hex, color: inkText(hex) }}
             >
               {index + 1}
             </Box>

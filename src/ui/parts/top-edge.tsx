@@ -126,7 +126,8 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
                 <Box
                   // biome-ignore lint/suspicious/noArrayIndexKey: colours may repeat; their place names them.
                   key={n}
-                  sx={{ width: 10, height: 18, bgcolor: hex }}
+                  sx={{ width: 10, height: 18 }}
+                  style={{ background: hex }}
                 />
               ))}
             </Box>

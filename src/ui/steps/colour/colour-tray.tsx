@@ -2,17 +2,25 @@
 
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useEffect } from 'react';
+import { type ComponentType, useEffect } from 'react';
+import type { Project } from '@/core';
 import { useBolt } from '@/state/bolt';
 import { forgetInks, wantInks } from '@/state/inks';
 import { COLOUR_PARTS, type ColourPart, useView } from '@/state/view';
+import onProject from '../../parts/on-project';
 import Tray from '../../parts/tray';
 import InksPart from './parts/inks-part';
 import ProofPart from './parts/proof-part';
 import WallPart from './parts/wall-part';
 import WaysPart from './parts/ways-part';
 
-const PART_OF = { inks: InksPart, ways: WaysPart, wall: WallPart, proof: ProofPart };
+// Where colours are changed the cloth comes first: the part is drawn a moment later.
+const PART_OF: Record<ColourPart, ComponentType<{ project: Project }>> = {
+  inks: InksPart,
+  ways: onProject(WaysPart),
+  wall: WallPart,
+  proof: ProofPart,
+};
 
 const NAME: Record<ColourPart, string> = {
   inks: 'Inks',

@@ -53,8 +53,12 @@ export default function ColoursOf({ project }: { project: Project }) {
   const way = wayShown(project);
   const twins = twinInks(way.colours);
   const toggle = (id: string) => {
-    const locked = way.locked.includes(id) ? way.locked.filter((l) => l !== id) : [...way.locked, id];
-    edit((p) => setColourway(p, way.id, { locked }));
+    edit((p) => {
+      const { id: shown, locked } = wayShown(p);
+      return setColourway(p, shown, {
+        locked: locked.includes(id) ? locked.filter((l) => l !== id) : [...locked, id],
+      });
+    });
   };
   return (
     <Box sx={{ display: 'grid', gap: 0.5 }}>
@@ -94,9 +98,9 @@ export default function ColoursOf({ project }: { project: Project }) {
                     width: 34,
                     height: 26,
                     borderRadius: 0.75,
-                    bgcolor: hex,
                     border: '1px solid rgba(34,26,43,0.3)',
                   }}
+                  style={{ background: hex }}
                 />
                 <Typography variant="body2" noWrap>
                   {ink.name}

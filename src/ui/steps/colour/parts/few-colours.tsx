@@ -19,17 +19,17 @@ import {
 import { edit, record } from '@/state/bolt';
 import { tryColours, useTrial, wayShown } from '@/state/trial';
 import ColourField from '../../../parts/colour-field';
+import { atHand } from './at-hand';
 import ClothPicture from './cloth-picture';
-import { lockedNumbers } from './locked';
 
 /** One colour in many strengths, two colours with a split, the same inks on twelve grounds. */
 export default function FewColours({ project }: { project: Project }) {
   const way = wayShown(project);
-  const locked = lockedNumbers(project);
   const [one, setOne] = useState('#2f6d78');
   const [two, setTwo] = useState({ light: '#f4ecdc', dark: '#2b3a5c', counter: false });
   const [split, setSplit] = useState<number | null>(null);
   const inTwo = (change: Partial<typeof two & { split: number }>) => {
+    const { way, locked } = atHand(project);
     const { split: at = split ?? widestSplit(way.colours), ...rest } = change;
     setTwo({ ...two, ...rest });
     setSplit(at);
@@ -40,6 +40,7 @@ export default function FewColours({ project }: { project: Project }) {
   };
   const inOne = (hex: string) => {
     setOne(hex);
+    const { way, locked } = atHand(project);
     tryColours(oneColour(way.colours, hex, locked), `${way.name}, in one colour`);
   };
   return (

@@ -130,7 +130,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                   }}
                 >
                   {[ink.hex, ...ink.also].map((hex) => (
-                    <Box key={hex} sx={{ flex: 1, bgcolor: hex }} />
+                    <Box key={hex} sx={{ flex: 1 }} style={{ background: hex }} />
                   ))}
                 </Box>
                 <Typography variant="body2">{ink.name}</Typography>

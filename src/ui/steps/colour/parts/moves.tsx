@@ -6,8 +6,8 @@ import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { type Move, moveColours, NO_MOVE, type Project } from '@/core';
-import { dropTrial, tryColours, useTrial, wayShown } from '@/state/trial';
-import { lockedNumbers } from './locked';
+import { dropTrial, tryColours, useTrial } from '@/state/trial';
+import { atHand } from './at-hand';
 
 const MOVES: { part: keyof Move; less: string; more: string; most: number; step: number }[] = [
   { part: 'turn', less: 'Hue back', more: 'on', most: 180, step: 5 },
@@ -28,12 +28,14 @@ function nameOf(way: string, move: Move): string {
 export default function Moves({ project }: { project: Project }) {
   const [move, setMove] = useState<Move>(NO_MOVE);
   const trying = useTrial((s) => s.trial !== null);
-  const way = wayShown(project);
   const set = (change: Partial<Move>) => {
     const next = { ...move, ...change };
     setMove(next);
     if (Object.values(next).every((v) => v === 0)) dropTrial();
-    else tryColours(moveColours(way.colours, next, lockedNumbers(project)), nameOf(way.name, next));
+    else {
+      const { way, locked } = atHand(project);
+      tryColours(moveColours(way.colours, next, locked), nameOf(way.name, next));
+    }
   };
   return (
     <Box sx={{ display: 'grid', gap: 0.5 }}>

@@ -20,7 +20,7 @@ import { tryColours, wayShown } from '@/state/trial';
 import Choice from '../../../parts/choice';
 import FileButton from '../../../parts/file-button';
 import { saveFile } from '../../../parts/save-file';
-import { lockedNumbers } from './locked';
+import { atHand } from './at-hand';
 import Strip from './strip';
 
 const KIND_SAYS: Record<PaletteKind, string> = {
@@ -110,9 +110,10 @@ export default function PalettesPart({ project }: { project: Project }) {
           <Strip colours={found.colours} />
           <Button
             variant="outlined"
-            onClick={() =>
-              tryColours(dressColours(way.colours, found.colours, lockedNumbers(project)), found.name)
-            }
+            onClick={() => {
+              const { way: now, locked } = atHand(project);
+              tryColours(dressColours(now.colours, found.colours, locked), found.name);
+            }}
             sx={{ justifySelf: 'start' }}
           >
             Try them, darkest on darkest

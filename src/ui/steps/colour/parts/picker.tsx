@@ -73,13 +73,14 @@ export default function Picker({ label, value, onChange }: Props) {
             track={false}
             getAriaValueText={() => text[part]}
             onChange={(_, v) => set({ [part]: Number(v) })}
+            style={{ '--track': track(part), '--colour': value } as React.CSSProperties}
             sx={{
               py: 1,
-              '& .MuiSlider-rail': { height: 12, opacity: 1, borderRadius: 1, background: track(part) },
+              '& .MuiSlider-rail': { height: 12, opacity: 1, borderRadius: 1, background: 'var(--track)' },
               '& .MuiSlider-thumb': {
                 width: 16,
                 height: 16,
-                bgcolor: value,
+                bgcolor: 'var(--colour)',
                 border: '2px solid #fff',
                 boxShadow: '0 0 0 1px rgba(34,26,43,0.6)',
               },

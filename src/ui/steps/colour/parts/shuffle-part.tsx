@@ -11,8 +11,8 @@ import { useInks } from '@/state/inks';
 import { tryColours, useTrial, wayShown } from '@/state/trial';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
+import { atHand } from './at-hand';
 import ClothPicture from './cloth-picture';
-import { lockedNumbers } from './locked';
 
 const AT_ONCE = 6;
 /** Borders that are a smaller share of all than this do not count as touching. */
@@ -31,10 +31,11 @@ export default function ShufflePart({ project }: { project: Project }) {
   const [lead, setLead] = useState('');
   const [offers, setOffers] = useState<Shuffled[]>([]);
   const [wrong, setWrong] = useState('');
-  const shuffle = (from: string[], spread: number) => {
+  const shuffle = (from: string[] | null, spread: number) => {
+    const { way: now, locked } = atHand(project);
     const touches = onCloth?.touches.filter((t) => t.share >= TOUCHING) ?? [];
     const rules = {
-      locked: lockedNumbers(project),
+      locked,
       keepOrder,
       leastDifference: least,
       touches,
@@ -44,7 +45,7 @@ export default function ShufflePart({ project }: { project: Project }) {
     try {
       setOffers(
         Array.from({ length: AT_ONCE }, (_, n) =>
-          shuffleColourway(from, rules, seededRandom(seed * 1000 + n)),
+          shuffleColourway(from ?? now.colours, rules, seededRandom(seed * 1000 + n)),
         ),
       );
       setSeed(seed + 1);
@@ -81,7 +82,7 @@ export default function ShufflePart({ project }: { project: Project }) {
         />
       </Box>
       <Box sx={{ display: 'flex', gap: 0.75 }}>
-        <Button variant={offers.length ? 'outlined' : 'contained'} onClick={() => shuffle(way.colours, 1)}>
+        <Button variant={offers.length ? 'outlined' : 'contained'} onClick={() => shuffle(null, 1)}>
           {offers.length ? 'Six others' : 'Show six'}
         </Button>
         <Button variant="outlined" disabled={!held} onClick={() => held && shuffle(held.colours, NEAR)}>

@@ -10,7 +10,7 @@ import { tryColours, wayShown } from '@/state/trial';
 import { useView } from '@/state/view';
 import FileButton from '../../../parts/file-button';
 import { trim } from '../../../parts/lengths';
-import { lockedNumbers } from './locked';
+import { atHand } from './at-hand';
 
 const MOST = 4;
 
@@ -22,14 +22,14 @@ export default function SolidsPart({ project }: { project: Project }) {
   const way = wayShown(project);
   const index = Math.min(focus, way.colours.length - 1);
   const near = nearestColours(way.colours[index], solids, MOST);
-  const locked = lockedNumbers(project);
-  const to = (which: (n: number) => boolean) =>
-    way.colours.map((hex, n) => (which(n) ? (nearestColours(hex, solids)[0]?.solid.hex ?? hex) : hex));
-  const put = (n: number, hex: string) =>
+  const put = (says: string, of: (hex: string, n: number, locked: number[]) => string) => {
+    const { way: now, locked } = atHand(project);
     tryColours(
-      way.colours.map((was, k) => (k === n ? hex : was)),
-      `${way.name} on solids`,
+      now.colours.map((hex, n) => of(hex, n, locked)),
+      `${now.name} ${says}`,
     );
+  };
+  const solidFor = (hex: string) => nearestColours(hex, solids)[0]?.solid.hex ?? hex;
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       <Typography variant="body2" color="text.secondary">
@@ -43,23 +43,13 @@ export default function SolidsPart({ project }: { project: Project }) {
       <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
         <Button
           variant="outlined"
-          onClick={() =>
-            tryColours(
-              to((n) => n === 0),
-              `${way.name} on a solid`,
-            )
-          }
+          onClick={() => put('on a solid', (hex, n) => (n === 0 ? solidFor(hex) : hex))}
         >
           Ground to a solid
         </Button>
         <Button
           variant="outlined"
-          onClick={() =>
-            tryColours(
-              to((n) => !locked.includes(n)),
-              `${way.name} in solids`,
-            )
-          }
+          onClick={() => put('in solids', (hex, n, locked) => (locked.includes(n) ? hex : solidFor(hex)))}
         >
           All to solids
         </Button>
@@ -70,7 +60,7 @@ export default function SolidsPart({ project }: { project: Project }) {
           key={solid.name}
           component="button"
           aria-label={`Try ${solid.name} for ${project.inks[index].name}`}
-          onClick={() => put(index, solid.hex)}
+          onClick={() => put('on solids', (hex, n) => (n === index ? solid.hex : hex))}
           sx={{
             display: 'grid',
             gridTemplateColumns: '34px 1fr auto',
@@ -97,8 +87,8 @@ export default function SolidsPart({ project }: { project: Project }) {
               border: '1px solid rgba(34,26,43,0.3)',
             }}
           >
-            <Box sx={{ bgcolor: way.colours[index] }} />
-            <Box sx={{ bgcolor: solid.hex }} />
+            <Box style={{ background: way.colours[index] }} />
+            <Box style={{ background: solid.hex }} />
           </Box>
           <Typography variant="body2">{solid.name}</Typography>
           <Typography variant="body2" color="text.secondary">

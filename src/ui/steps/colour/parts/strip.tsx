@@ -11,7 +11,7 @@ export default function Strip({ colours, height = 26 }: { colours: string[]; hei
     >
       {colours.map((hex, n) => (
         // biome-ignore lint/suspicious/noArrayIndexKey: colours may repeat; their place names them.
-        <Box key={n} sx={{ flex: n === 0 ? 2 : 1, height, bgcolor: hex }} />
+        <Box key={n} sx={{ flex: n === 0 ? 2 : 1, height }} style={{ background: hex }} />
       ))}
     </Box>
   );

@@ -19,6 +19,7 @@ import { wayShown } from '@/state/trial';
 import { useView } from '@/state/view';
 import Fold from '../../../parts/fold';
 import { Part } from '../../../parts/tray';
+import { atHand } from './at-hand';
 import ColoursOf from './colours-of';
 import FewColours from './few-colours';
 import Moves from './moves';
@@ -31,9 +32,10 @@ import Strip from './strip';
 export default function WaysPart({ project }: { project: Project }) {
   const way = wayShown(project);
   const add = () => {
-    const name = freeName(project, way.name);
-    edit((p) => addColourways(p, [newColourway(crypto.randomUUID(), name, [...way.colours])]));
-    record({ kind: 'colourway', text: `${name} begun from ${way.name}.` });
+    const { project: now, way: from } = atHand(project);
+    const name = freeName(now, from.name);
+    edit((p) => addColourways(p, [newColourway(crypto.randomUUID(), name, [...from.colours])]));
+    record({ kind: 'colourway', text: `${name} begun from ${from.name}.` });
   };
   return (
     <>

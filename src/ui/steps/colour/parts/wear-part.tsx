@@ -131,9 +131,9 @@ function ByRule({ project }: { project: Project }) {
                     width: 14,
                     height: 14,
                     borderRadius: '50%',
-                    bgcolor: way.colours[n],
                     border: '1px solid rgba(255,255,255,0.8)',
                   }}
+                  style={{ background: way.colours[n] }}
                 />
               }
             >

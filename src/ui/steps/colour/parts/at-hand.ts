@@ -1,0 +1,14 @@
+import type { Project } from '@/core';
+import { useBolt } from '@/state/bolt';
+import { wayShown } from '@/state/trial';
+
+/**
+ * The colourway on show as it is now, and the numbers of the inks that are locked in it. A part of the tray is drawn a
+ * moment after the cloth: what a press does goes by this, not by what the part was drawn from.
+ */
+export function atHand(drawnFrom: Project) {
+  const project = useBolt.getState().project ?? drawnFrom;
+  const way = wayShown(project);
+  const locked = project.inks.flatMap((ink, n) => (way.locked.includes(ink.id) ? [n] : []));
+  return { project, way, locked };
+}
