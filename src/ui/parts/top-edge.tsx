@@ -22,11 +22,29 @@ const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving',
 
 const ALTERNATE_SAYS = { across: 'mirrored', down: 'mirrored down', 'half-turn': 'half turned' } as const;
 
+/** By itself: it changes with every edit. */
+function Saved() {
+  const save = useBolt((s) => s.save);
+  return (
+    <Typography
+      variant="body2"
+      data-testid="save-state"
+      role="status"
+      sx={{
+        color: save === 'failed' ? 'error.main' : 'secondary.main',
+        whiteSpace: 'nowrap',
+        minWidth: 50,
+      }}
+    >
+      {SAVE_TEXT[save]}
+    </Typography>
+  );
+}
+
 /** Name, what is on the cloth, undo and redo, the saved state, the colourway on show, help. */
 export default onProject(TopEdge);
 
 function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) {
-  const save = useBolt((s) => s.save);
   const canUndo = useStore(useBolt.temporal, (s) => s.pastStates.length > 0);
   const canRedo = useStore(useBolt.temporal, (s) => s.futureStates.length > 0);
   const { brief, layout } = project;
@@ -86,18 +104,7 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
         , {size(brief.widthMm, brief.heightMm, brief.unit)}, {Number(brief.ppi.toFixed(1))} ppi
       </Typography>
       <Box sx={{ flex: { xs: 1, md: 0 } }} />
-      <Typography
-        variant="body2"
-        data-testid="save-state"
-        role="status"
-        sx={{
-          color: save === 'failed' ? 'error.main' : 'secondary.main',
-          whiteSpace: 'nowrap',
-          minWidth: 50,
-        }}
-      >
-        {SAVE_TEXT[save]}
-      </Typography>
+      <Saved />
       <Tooltip title="Undo (Ctrl+Z)">
         <span>
           <IconButton aria-label="Undo" onClick={undo} disabled={!canUndo} size="small">

@@ -5,7 +5,7 @@ import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { useView } from '@/state/view';
 
 type Props = { title: string; says: ReactNode; children: ReactNode };
@@ -14,27 +14,33 @@ type Props = { title: string; says: ReactNode; children: ReactNode };
 export default function Tray({ title, says, children }: Props) {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2, p: 2, pb: 3 }}>
-      <Box>
-        <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
-          <Typography variant="h2">{title}</Typography>
-          <Tooltip title="Fold the tray away">
-            <IconButton
-              aria-label="Fold the tray away"
-              size="small"
-              onClick={() => useView.setState({ trayOpen: false })}
-            >
-              <ChevronRightRounded fontSize="small" />
-            </IconButton>
-          </Tooltip>
-        </Box>
-        <Typography variant="body2" color="text.secondary">
-          {says}
-        </Typography>
-      </Box>
+      <Head title={title} says={says} />
       {children}
     </Box>
   );
 }
+
+const Head = memo(function Head({ title, says }: Omit<Props, 'children'>) {
+  return (
+    <Box>
+      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Typography variant="h2">{title}</Typography>
+        <Tooltip title="Fold the tray away">
+          <IconButton
+            aria-label="Fold the tray away"
+            size="small"
+            onClick={() => useView.setState({ trayOpen: false })}
+          >
+            <ChevronRightRounded fontSize="small" />
+          </IconButton>
+        </Tooltip>
+      </Box>
+      <Typography variant="body2" color="text.secondary">
+        {says}
+      </Typography>
+    </Box>
+  );
+});
 
 /** A part of a tray under its own small heading. */
 export function Part({ title, children }: { title: string; children: ReactNode }) {

@@ -2,7 +2,7 @@
 
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { type ComponentType, useEffect } from 'react';
+import { type ComponentType, memo, useEffect } from 'react';
 import type { Project } from '@/core';
 import { useBolt } from '@/state/bolt';
 import { forgetInks, wantInks } from '@/state/inks';
@@ -50,20 +50,26 @@ export default function ColourTray() {
           : 'Take the inks from the art first.'
       }
     >
-      <ToggleButtonGroup
-        exclusive
-        fullWidth
-        value={hasInks ? part : 'inks'}
-        onChange={(_, v) => v && useView.setState({ colourPart: v })}
-        aria-label="What to do about colour"
-      >
-        {COLOUR_PARTS.map((p) => (
-          <ToggleButton key={p} value={p} disabled={!hasInks && p !== 'inks'} sx={{ px: 0.5 }}>
-            {NAME[p]}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      <PartChoice part={hasInks ? part : 'inks'} hasInks={hasInks} />
       <PartOf project={project} />
     </Tray>
   );
 }
+
+const PartChoice = memo(function PartChoice({ part, hasInks }: { part: ColourPart; hasInks: boolean }) {
+  return (
+    <ToggleButtonGroup
+      exclusive
+      fullWidth
+      value={part}
+      onChange={(_, v) => v && useView.setState({ colourPart: v })}
+      aria-label="What to do about colour"
+    >
+      {COLOUR_PARTS.map((p) => (
+        <ToggleButton key={p} value={p} disabled={!hasInks && p !== 'inks'} sx={{ px: 0.5 }}>
+          {NAME[p]}
+        </ToggleButton>
+      ))}
+    </ToggleButtonGroup>
+  );
+});
