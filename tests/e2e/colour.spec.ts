@@ -58,6 +58,11 @@ test('colourways: the first is never overwritten; locks, moves, swaps, shuffles,
   await pick(page, 'Swap Madder with', 'Ochre');
   project = await kept(page);
   expect(project.colourways[4].colours.slice(2, 4)).toEqual(['#e0a74f', '#c82828']);
+  await page
+    .getByRole('button', { name: /^5\. Sea/ })
+    .dragTo(page.getByRole('button', { name: /^6\. Blush/ }));
+  project = await kept(page);
+  expect(project.colourways[4].colours.slice(4, 6)).toEqual(['#e6b1a5', '#70aaa9']);
 
   // A move is seen before it is kept, and stays out of the document until then.
   await page.getByRole('button', { name: 'Lock Line' }).click();

@@ -81,6 +81,15 @@ test('the whole line: bolt, scan, motifs, half-drop, pin cleared, colourway, fil
   await page.getByRole('button', { name: /^1\. Ground/ }).click();
   await fill(page, 'Ground, code', '#2b1d38');
   await expect(page.getByRole('button', { name: 'Colour, 2 colourways' })).toBeVisible();
+  await page.getByRole('button', { name: /^Shuffle/ }).click();
+  await page.getByRole('button', { name: 'Show six' }).click();
+  await page.getByRole('button', { name: 'Try shuffle 2' }).click();
+  await page.getByRole('button', { name: 'Keep as a new colourway' }).click();
+  await expect(page.getByRole('button', { name: 'Colour, 3 colourways' })).toBeVisible();
+  await page.keyboard.press('Shift+C');
+  await page.getByRole('button', { name: 'Proof', exact: true }).click();
+  await expect(page.getByTestId('touching')).toContainText('that touch on this cloth');
+  await expect(page.getByTestId('printer')).toContainText(/this printer/i);
 
   await page.getByRole('button', { name: /^Send,/ }).click();
   const download = page.waitForEvent('download');
@@ -112,7 +121,7 @@ test('the whole line: bolt, scan, motifs, half-drop, pin cleared, colourway, fil
   await page.reload();
   await expect(page.getByRole('button', { name: 'Motifs, 11 motifs' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Lay, 8 placements' })).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Colour, 2 colourways' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Colour, 3 colourways' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Check, nothing to look at' })).toBeVisible();
 
   // A tab killed a quarter of a second after an edit.
