@@ -1,4 +1,4 @@
-import { type Board, boardPdf, boardSheet, type Project } from '../core';
+import { type Board, type BoardText, boardPdf, boardSheet, type Lettering, type Project } from '../core';
 import { solidOf, useBook } from './book';
 import { drawPicture } from './wall';
 
@@ -49,7 +49,7 @@ export async function makeBoard(
   }
   if (ask.kind === 'png') return paint(sheet, pictures);
   const files = await Promise.all(pictures.map(jpegOf));
-  return new Blob([await boardPdf(sheet, ask.title, files)], { type: 'application/pdf' });
+  return new Blob([await boardPdf(sheet, ask.title, files, lettering)], { type: 'application/pdf' });
 }
 
 async function jpegOf(picture: ImageBitmap): Promise<Uint8Array> {
@@ -57,6 +57,29 @@ async function jpegOf(picture: ImageBitmap): Promise<Uint8Array> {
   canvas.getContext('2d')?.drawImage(picture, 0, 0);
   const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.95 });
   return new Uint8Array(await blob.arrayBuffer());
+}
+
+const INK = '#221a2b';
+const fontOf = ({ bold, sizeMm }: BoardText, pxPerMm: number) =>
+  `${bold ? '700' : '400'} ${sizeMm * pxPerMm}px ${bold ? FONT.bold : FONT.plain}, sans-serif`;
+
+/** Letters that a PDF has no plain font for, drawn at 600 ppi. */
+async function lettering(mark: BoardText): Promise<Lettering> {
+  const pxPerMm = PX_PER_MM * 3;
+  const [width, height] = [Math.ceil(mark.width * pxPerMm), Math.ceil(mark.sizeMm * 1.5 * pxPerMm)];
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d');
+  if (!context) throw new Error('The letters of the board could not be drawn.');
+  const below = Math.round(height / 3);
+  context.fillStyle = INK;
+  context.font = fontOf(mark, pxPerMm);
+  context.fillText(cut(context, mark.text, width), 0, height - below);
+  return {
+    png: new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer()),
+    widthMm: width / pxPerMm,
+    heightMm: height / pxPerMm,
+    belowMm: below / pxPerMm,
+  };
 }
 
 function paint(
@@ -71,8 +94,8 @@ function paint(
   for (const mark of marks) {
     const [x, y] = [mark.x * PX_PER_MM, mark.y * PX_PER_MM];
     if (mark.kind === 'text') {
-      context.fillStyle = '#221a2b';
-      context.font = `${mark.bold ? '700' : '400'} ${mark.sizeMm * PX_PER_MM}px ${mark.bold ? FONT.bold : FONT.plain}, sans-serif`;
+      context.fillStyle = INK;
+      context.font = fontOf(mark, PX_PER_MM);
       context.fillText(cut(context, mark.text, mark.width * PX_PER_MM), x, y);
     } else if (mark.kind === 'box') {
       context.fillStyle = mark.hex;

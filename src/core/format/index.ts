@@ -1,4 +1,4 @@
-export { boardPdf } from './board-pdf';
+export { boardPdf, type Lettering } from './board-pdf';
 export { sha256Of } from './hash';
 export { isZip, type OraLayer, type OraPicture, readOra } from './ora';
 export {

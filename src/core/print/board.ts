@@ -9,9 +9,19 @@ export type Board = {
   cellMm: { width: number; height: number };
 };
 
+export type BoardText = {
+  kind: 'text';
+  x: number;
+  y: number;
+  sizeMm: number;
+  bold: boolean;
+  text: string;
+  width: number;
+};
+
 /** What is drawn on a board, lengths in mm from its top left corner; text stands on its base line. */
 export type BoardMark =
-  | { kind: 'text'; x: number; y: number; sizeMm: number; bold: boolean; text: string; width: number }
+  | BoardText
   | { kind: 'box'; x: number; y: number; width: number; height: number; hex: string }
   | { kind: 'picture'; way: number; x: number; y: number; width: number; height: number };
 

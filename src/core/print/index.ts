@@ -1,4 +1,4 @@
-export { type Board, type BoardMark, type BoardSheet, boardSheet } from './board';
+export { type Board, type BoardMark, type BoardSheet, type BoardText, boardSheet } from './board';
 
 import { LIMITS, RangeMessage } from '../units';
 
