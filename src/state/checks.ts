@@ -15,7 +15,8 @@ import {
   wornArts,
 } from '../core';
 import { check, proveWrapOf, Stopped } from '../engine';
-import { loadAsset, sceneRequest, spritesBusy, useSprites } from './arts';
+import { loadAsset, sceneRequest } from './arts';
+import { spritesBusy, useSprites } from './sprites';
 import { useView } from './view';
 
 type ChecksState = {

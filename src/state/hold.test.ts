@@ -8,7 +8,6 @@ import {
   type Placement,
   setLayout,
 } from '../core';
-import { useSprites } from './arts';
 import { undo, useBolt } from './bolt';
 import {
   atGrip,
@@ -21,6 +20,7 @@ import {
   take,
   withHeld,
 } from './hold';
+import { useSprites } from './sprites';
 import { useView } from './view';
 
 const at = (id: string, x: number, y: number, more: Partial<Placement> = {}): Placement => ({

@@ -14,8 +14,8 @@ import {
   twinned,
   twinOf,
 } from '../core';
-import { useSprites } from './arts';
 import { edit, useBolt } from './bolt';
+import { useSprites } from './sprites';
 import { type Held, HOME, useView } from './view';
 
 /** How small and how large things are made by hand. */

@@ -17,7 +17,7 @@ vi.mock('../engine', () => ({
     return inks.map((rgb) => ({ rgb, far: 1, ink: 100 }));
   },
 }));
-vi.mock('./arts', () => ({ forgetProofs: () => {} }));
+vi.mock('./sprites', () => ({ forgetProofs: () => {} }));
 const MILL = 'name,hex\nChalk,#fbf8f0\nMadder,#b5473a\n';
 vi.stubGlobal('fetch', async (path: string) =>
   path.endsWith('.icc')

@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import { type Printed, rgbOfHex } from '../core';
 import { printed, setPrinter } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
-import { forgetProofs } from './arts';
+import { forgetProofs } from './sprites';
 
 /** The profile that ships: where it is, and what it is called. */
 const SHIPPED = '/profiles/coated-offset.icc';

@@ -28,7 +28,7 @@ vi.mock('../engine', async () => {
   };
 });
 
-const { useSprites } = await import('./arts');
+const { useSprites } = await import('./sprites');
 const { undo, useBolt } = await import('./bolt');
 const proposal = await import('./proposal');
 const { useProposal } = proposal;

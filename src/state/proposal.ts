@@ -17,10 +17,10 @@ import {
   scenePlacements,
 } from '../core';
 import { fillPatch, type LayRequest, largestFit, Stopped, scatter, settle } from '../engine';
-import { silhouettesOf, useSprites } from './arts';
 import { edit, useBolt } from './bolt';
 import { useChecks } from './checks';
 import { cellOf } from './hold';
+import { silhouettesOf, useSprites } from './sprites';
 import { centreOn, useView } from './view';
 
 /** Something worked out that is shown on the cloth before it is kept. */

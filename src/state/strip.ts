@@ -1,8 +1,8 @@
 import { imagesOf, pixelPlan, reachOf, scenePlacements, shiftsInto, turnOf, twinOf } from '../core';
 import { writeStrip } from '../shelf';
-import { useSprites } from './arts';
 import { useBolt } from './bolt';
 import { cellOf } from './hold';
+import { useSprites } from './sprites';
 
 const WIDTH = 560;
 const HEIGHT = 220;

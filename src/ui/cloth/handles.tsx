@@ -3,10 +3,10 @@
 import { useTheme } from '@mui/material/styles';
 import { type PointerEvent, useRef } from 'react';
 import { latticeOf, nearestCopy } from '@/core';
-import { useSprites } from '@/state/arts';
 import { useBolt } from '@/state/bolt';
 import { atGrip, cellOf, gripped, gripSign, letGo, take, withHeld } from '@/state/hold';
 import { useProposal } from '@/state/proposal';
+import { useSprites } from '@/state/sprites';
 import { useView } from '@/state/view';
 import { trim } from '../parts/lengths';
 import { type Screen, toCloth, toScreen } from './screen';

@@ -11,8 +11,8 @@ import {
   turnOf,
   twinOf,
 } from '@/core';
-import type { Sprite } from '@/state/arts';
 import { cellOf, withHeld } from '@/state/hold';
+import type { Sprite } from '@/state/sprites';
 import type { Held } from '@/state/view';
 import { type Screen, screenOf } from './screen';
 

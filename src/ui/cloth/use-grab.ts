@@ -3,12 +3,12 @@
 import { useSnackbar } from 'notistack';
 import { type PointerEvent, useRef } from 'react';
 import { hitTest, imagesOf, type Point, type Project, placementsWithin, setReserves, twinOf } from '@/core';
-import { useSprites } from '@/state/arts';
 import { edit, useBolt } from '@/state/bolt';
 import { cellOf, gripSign, letGo, select, snapped, take } from '@/state/hold';
 import { endLesson, putPin, usePractice } from '@/state/practice';
 import { dropProposal, useProposal } from '@/state/proposal';
 import { useSnapshots } from '@/state/snapshots';
+import { useSprites } from '@/state/sprites';
 import { dropTrial, useTrial } from '@/state/trial';
 import { eyeSign, type Held, useView, zoomAbout } from '@/state/view';
 import { insideRecut } from './guides';

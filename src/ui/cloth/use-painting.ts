@@ -3,7 +3,6 @@
 import { type RefObject, useEffect } from 'react';
 import { EYE_KINDS, hexOfRgb, type Placement, type Project } from '@/core';
 import { FAR_OFF, MARKED, type Proof } from '@/engine';
-import { inTheseColours, useSprites, wantAhead, wantSprites } from '@/state/arts';
 import { useBolt } from '@/state/bolt';
 import { useEyeMap, wantEyeMap } from '@/state/eye-map';
 import { useGrain, wantGrain } from '@/state/grain';
@@ -11,6 +10,7 @@ import { usePractice } from '@/state/practice';
 import { askPrinted, readyPrinter, usePrinter } from '@/state/printer';
 import { useProposal } from '@/state/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/state/snapshots';
+import { inTheseColours, useSprites, wantAhead, wantSprites } from '@/state/sprites';
 import { inColours, trialOf, useTrial } from '@/state/trial';
 import { type Eye, eyeSign, useView } from '@/state/view';
 import { eyeFilterId } from './eye-filters';

@@ -31,9 +31,8 @@ const one = async (art: ArtRequest, longSide: number) => {
 };
 vi.mock('../shelf', () => ({ readAsset: async () => new Uint8Array() }));
 
-const { artsOf, forgetSprites, sceneRequest, spritesBusy, useSprites, wantAhead, wantSprites } = await import(
-  './arts'
-);
+const { artsOf, sceneRequest } = await import('./arts');
+const { forgetSprites, spritesBusy, useSprites, wantAhead, wantSprites } = await import('./sprites');
 
 const sheet = {
   id: 's',

@@ -1,0 +1,318 @@
+import { create } from 'zustand';
+import { type Motif, type Project, type Silhouette, type Worn, wornArts } from '../core';
+import { type ArtRequest, letGoOfArt, type Proof, quickSprites, Stopped, sprite } from '../engine';
+import { artsOf, drawnIn, loadAsset } from './arts';
+import { Lately } from './lately';
+
+/** A motif drawn for the screen, and its silhouette to grab it by. */
+export type Sprite = {
+  asset: string;
+  ppi: number;
+  colours: string;
+  /** Longest side asked for, px. */
+  longSide: number;
+  /** Coloured in haste: a better one is on its way. */
+  quick: boolean;
+  bitmap: ImageBitmap;
+  silhouette: Silhouette;
+  /** The ink that covers most of it: its number among the bolt's, the ground left out; -1 for none. */
+  lead: number;
+};
+
+type Sprites = Map<string, Sprite>;
+/** Sprites of the open document, and of two states of it that are set against each other. */
+type SpriteState = { sprites: Sprites; a: Sprites; b: Sprites; trouble: string | null };
+type Slot = 'sprites' | 'a' | 'b';
+const NONE = { sprites: new Map(), a: new Map(), b: new Map(), trouble: null };
+export const useSprites = create<SpriteState>()(() => NONE);
+
+/** The last answer: a paint asks for every frame. */
+let asked: { project: Project; proof?: Proof; arts: [key: string, colours: string][] } | null = null;
+
+/** Whether the sprites of a slot are all in the colours of a document; those not made yet do not count. */
+export function inTheseColours(project: Project, slot: Slot, proof?: Proof): boolean {
+  if (asked?.project !== project || asked.proof !== proof) {
+    const arts = allWanted(project, proof).map(({ worn, art }): [string, string] => [
+      worn.key,
+      coloursOf(art),
+    ]);
+    asked = { project, proof, arts };
+  }
+  const sprites = useSprites.getState()[slot];
+  return asked.arts.every(([key, colours]) => (sprites.get(key)?.colours ?? colours) === colours);
+}
+
+/** Every motif's silhouette. Waits for those on their way; throws what keeps them from coming. */
+export async function silhouettesOf(project: Project): Promise<[motif: string, Silhouette][]> {
+  for (;;) {
+    const { sprites, trouble } = useSprites.getState();
+    const found = project.motifs.flatMap((m): [string, Silhouette][] => {
+      const s = sprites.get(m.id);
+      return s?.asset === m.asset ? [[m.id, s.silhouette]] : [];
+    });
+    if (found.length === project.motifs.length) return found;
+    if (trouble) throw new Error(trouble);
+    const next = new Promise<void>((resolve) => {
+      const leave = useSprites.subscribe(() => {
+        leave();
+        resolve();
+      });
+    });
+    if (!busy) wantSprites(project, 1);
+    await next;
+  }
+}
+
+/** True while sprites are being made; checks wait for them. */
+export const spritesBusy = () => busy;
+
+/** Another bolt is opened: nothing of the last one stays. */
+export function forgetSprites() {
+  wanted.clear();
+  lately.clear();
+  ahead.wish = null;
+  useSprites.setState(NONE);
+  void letGoOfArt();
+}
+
+/** Another printer is proofed: what was drawn for the last one no longer holds. */
+export function forgetProofs() {
+  lately.clear();
+  useSprites.setState({ a: new Map() });
+}
+
+type Wish = { project: Project; pxPerMm: number; proof?: Proof };
+const wanted = new Map<Slot, Wish>();
+let busy = false;
+
+/**
+ * Asks for sprites that fit a scale (device px per mm). The newest wish wins: while one round runs, later
+ * wishes replace each other. Sprites shown meanwhile are the old ones. A new colourway comes first, for all
+ * motifs at once at a size that is quickly made; then each is made as fine as the scale wants.
+ */
+export function wantSprites(project: Project, pxPerMm: number, slot: Slot = 'sprites', proof?: Proof) {
+  const wish = { project, pxPerMm, proof };
+  wanted.set(slot, wish);
+  if (!busy) void round();
+  else if (!inTheseColours(project, slot, proof)) putLately(slot, wish);
+}
+
+/** The bolt whose other colourways are drawn in small for when they are shown, while nothing else is; or none. */
+export function wantAhead(wish: Wish | null) {
+  ahead.wish = wish;
+  void drawAhead();
+}
+const ahead: { wish: Wish | null; done: Wish | null; busy: boolean } = {
+  wish: null,
+  done: null,
+  busy: false,
+};
+
+async function drawAhead() {
+  const { wish, done } = ahead;
+  if (busy || ahead.busy || !wish) return;
+  if (done?.project === wish.project && done.pxPerMm === wish.pxPerMm) return;
+  const { project, pxPerMm } = wish;
+  ahead.busy = true;
+  try {
+    for (const { id } of project.colourways.slice(0, MOST_AHEAD)) {
+      const asks = allWanted(project, undefined, id).map((each) => ({
+        each,
+        longSide: quickSize(project, each, pxPerMm),
+      }));
+      const lacking = asks.filter((ask) => !drawnLately(ask));
+      for (let n = 0; n < lacking.length; n += AT_ONCE) {
+        if (busy) return;
+        await makeQuick(project, lacking.slice(n, n + AT_ONCE));
+      }
+    }
+    ahead.done = wish;
+  } catch {
+    // It is asked for again, and what is wrong is told, when it is shown.
+    ahead.done = wish;
+  } finally {
+    ahead.busy = false;
+  }
+}
+/** Colourways that are drawn ahead, and what is kept of what was drawn lately, px. */
+const MOST_AHEAD = 8;
+const MOST_LATELY = 24e6;
+const lately = new Lately<Sprite>(MOST_LATELY, ({ bitmap }) => bitmap.width * bitmap.height);
+const lateKey = ({ worn, motif, art }: Wanted) => `${worn.key}|${motif.asset}|${art.ppi}|${coloursOf(art)}`;
+
+/** Colours are changed at this size first, px: a moment's softness rather than a moment's wrong colour. */
+const QUICK_PX = 640;
+
+const coloursOf = (art: ArtRequest) =>
+  `${art.to.join()}|${art.from.join()}|${art.texture?.join() ?? ''}|${art.proof ?? ''}`;
+function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
+  const long = Math.max(motif.width, motif.height);
+  const largest = Math.max(
+    0.3,
+    ...project.placements.filter((p) => p.motif === motif.id).map((p) => p.scale),
+  );
+  const halvings = Math.max(0, Math.floor(Math.log2(motif.ppi / (pxPerMm * 25.4 * largest)) + 1e-9));
+  // Never smaller than the pictures in the trays want.
+  return Math.max(200, Math.ceil(long / 2 ** halvings));
+}
+
+async function make(project: Project, each: Wanted, longSide: number): Promise<Sprite> {
+  const late = lately.get(lateKey(each));
+  if (late && isFine(late, each, longSide)) return late;
+  const made = spriteOf(project, each, longSide, false, await sprite(each.art, longSide, loadAsset));
+  lately.keep(lateKey(each), made);
+  return made;
+}
+
+type Ask = { each: Wanted; longSide: number };
+
+async function makeQuick(project: Project, asks: Ask[]): Promise<Sprite[]> {
+  const made = await quickSprites(
+    asks.map(({ each, longSide }) => ({ request: each.art, longSide })),
+    loadAsset,
+  );
+  return asks.map(({ each, longSide }, n) => {
+    const quick = spriteOf(project, each, longSide, true, made[n]);
+    lately.keep(lateKey(each), quick);
+    return quick;
+  });
+}
+
+function spriteOf(
+  project: Project,
+  { worn, motif, art }: Wanted,
+  longSide: number,
+  quick: boolean,
+  { bitmap, lead, width, height, alpha }: Awaited<ReturnType<typeof sprite>>,
+): Sprite {
+  const own = drawnIn(project).ink[lead];
+  return {
+    asset: motif.asset,
+    ppi: art.ppi,
+    colours: coloursOf(art),
+    longSide,
+    quick,
+    bitmap,
+    lead: own === undefined ? -1 : worn.wears[own + 1] - 1,
+    silhouette: {
+      width,
+      height,
+      alpha,
+      widthMm: (motif.width / motif.ppi) * 25.4,
+      heightMm: (motif.height / motif.ppi) * 25.4,
+    },
+  };
+}
+
+/** Art that a round has to make. */
+type Wanted = { worn: Worn; motif: Motif; art: ArtRequest };
+
+function allWanted(project: Project, proof: Proof | undefined, colourwayId = project.shown): Wanted[] {
+  const arts = new Map(artsOf(project, colourwayId).map((a) => [a.motif, a]));
+  const motifs = new Map(project.motifs.map((m) => [m.id, m]));
+  return wornArts(project).flatMap((worn) => {
+    const [motif, art] = [motifs.get(worn.motif), arts.get(worn.key)];
+    return motif && art ? [{ worn, motif, art: proof ? { ...art, proof } : art }] : [];
+  });
+}
+
+async function round() {
+  busy = true;
+  for (let slot = nextSlot(); slot; slot = nextSlot()) {
+    const wish = wanted.get(slot);
+    wanted.delete(slot);
+    if (!wish) continue;
+    const { project, pxPerMm, proof } = wish;
+    const all = allWanted(project, proof);
+    try {
+      await recolourAll(slot, wish);
+      const lacking = all.filter(({ worn }) => !useSprites.getState()[slot].has(worn.key));
+      for (let n = 0; n < lacking.length && !wanted.has(slot); n += AT_ONCE) {
+        await putFine(slot, project, lacking.slice(n, n + AT_ONCE), pxPerMm);
+      }
+      for (const each of all) {
+        if (wanted.has(slot)) break;
+        const now = useSprites.getState()[slot].get(each.worn.key);
+        const longSide = sizeFor(project, each.motif, pxPerMm);
+        if (!now || !isFine(now, each, longSide)) await putFine(slot, project, [each], pxPerMm);
+      }
+    } catch (error) {
+      const trouble = error instanceof Error ? error.message : String(error);
+      // Said once: a repaint asks again, and the same answer must not go round for ever.
+      const said = useSprites.getState().trouble === trouble;
+      if (!(error instanceof Stopped) && !said) useSprites.setState({ trouble });
+    }
+  }
+  busy = false;
+  void drawAhead();
+}
+
+/** Art that is not there at all comes several at a time: the next is fetched while one is drawn. */
+const AT_ONCE = 4;
+
+const isFine = (now: Sprite, { motif, art }: Wanted, longSide: number) =>
+  now.asset === motif.asset &&
+  now.ppi === art.ppi &&
+  now.longSide === longSide &&
+  now.colours === coloursOf(art) &&
+  !now.quick;
+
+/** Makes some as fine as the scale wants; what the document's own slot has already is shared. */
+async function putFine(slot: Slot, project: Project, some: Wanted[], pxPerMm: number) {
+  const made = some.map(async (each): Promise<[string, Sprite]> => {
+    const longSide = sizeFor(project, each.motif, pxPerMm);
+    const known = useSprites.getState().sprites.get(each.worn.key);
+    const shared = slot !== 'sprites' && known && isFine(known, each, longSide);
+    return [each.worn.key, shared ? known : await make(project, each, longSide)];
+  });
+  put(slot, await Promise.all(made));
+}
+
+const SLOTS: Slot[] = ['sprites', 'a', 'b'];
+const nextSlot = () => SLOTS.find((slot) => wanted.has(slot));
+
+const put = (slot: Slot, made: [string, Sprite][]) =>
+  useSprites.setState((s) => ({ [slot]: new Map([...s[slot], ...made]), trouble: null }));
+
+const quickSize = (project: Project, { motif }: Wanted, pxPerMm: number) =>
+  Math.min(QUICK_PX, sizeFor(project, motif, pxPerMm));
+
+/** What is there in other colours than is wanted. */
+function otherwise(slot: Slot, { project, pxPerMm, proof }: Wish): Ask[] {
+  const now = useSprites.getState();
+  return allWanted(project, proof).flatMap((each) => {
+    const old = now[slot].get(each.worn.key) ?? now.sprites.get(each.worn.key);
+    if (!old || old.colours === coloursOf(each.art)) return [];
+    return [{ each, longSide: Math.min(old.longSide, quickSize(project, each, pxPerMm)) }];
+  });
+}
+
+const drawnLately = ({ each, longSide }: Ask): Sprite | undefined => {
+  const late = lately.get(lateKey(each));
+  return late && late.longSide >= longSide ? late : undefined;
+};
+const keyed = (asks: Ask[], made: Sprite[]) =>
+  asks.map(({ each }, n): [string, Sprite] => [each.worn.key, made[n]]);
+
+/** Puts a colourway that was drawn lately, at once, if all of it was. */
+function putLately(slot: Slot, wish: Wish) {
+  const asks = otherwise(slot, wish);
+  const late = asks.flatMap((ask) => drawnLately(ask) ?? []);
+  if (asks.length && late.length === asks.length) put(slot, keyed(asks, late));
+}
+
+/** Sprites that are there in other colours are replaced together, so that no cloth shows two colourways. */
+async function recolourAll(slot: Slot, wish: Wish) {
+  putLately(slot, wish);
+  const asks = otherwise(slot, wish);
+  if (!asks.length) return;
+  const rest = asks.filter((ask) => !drawnLately(ask));
+  const made = new Map((await makeQuick(wish.project, rest)).map((q, n) => [rest[n], q]));
+  put(
+    slot,
+    asks.flatMap((ask): [string, Sprite][] => {
+      const q = made.get(ask) ?? drawnLately(ask);
+      return q ? [[ask.each.worn.key, q]] : [];
+    }),
+  );
+}
