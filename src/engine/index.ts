@@ -31,6 +31,10 @@ class Bench {
   private stops = new Set<(reason: Error) => void>();
   /** Assets that this worker was given or said it has. */
   readonly held = new Set<string>();
+  private begun: Promise<unknown> | undefined;
+
+  /** @param begin what a fresh worker is told before anything else, if there is something to tell. */
+  constructor(private readonly begin: (s: Remote<Services>) => Promise<unknown> | undefined) {}
 
   /** Runs one call; it ends with Stopped when `stop` is called meanwhile. */
   run<T>(call: (s: Remote<Services>) => Promise<T>): Promise<T> {
@@ -39,11 +43,12 @@ class Bench {
       this.remote = wrap<Services>(this.worker);
       // A worker that runs out of memory says nothing to those who wait for it.
       this.worker.addEventListener('error', () => this.end(new Error('The work ran out of room and ended.')));
+      this.begun = this.begin(this.remote);
     }
-    const remote = this.remote;
+    const { remote, begun } = this;
     return new Promise<T>((resolve, reject) => {
       this.stops.add(reject);
-      call(remote)
+      (begun ? begun.then(() => call(remote)) : call(remote))
         .then(resolve, reject)
         .finally(() => this.stops.delete(reject));
     });
@@ -63,9 +68,12 @@ class Bench {
   }
 }
 
+/** The profile that is proofed with. */
+let printer: Uint8Array | null = null;
+
 /** The worker that answers at once (sprites, checks, previews) and the one for long work. */
-const desk = new Bench();
-const press = new Bench();
+const desk = new Bench((s) => (printer ? s.setPrinter(printer) : undefined));
+const press = new Bench(() => undefined);
 const benches = { desk, press };
 type BenchName = keyof typeof benches;
 
@@ -143,7 +151,11 @@ export const paletteOfPicture: Call<'paletteOfPicture'> = (...args) =>
   desk.run((s) => s.paletteOfPicture(...args));
 export const splitColours = (arts: ArtRequest[], inks: Rgb[], which: number[], load: AssetLoader) =>
   withArt('desk', arts, load, (s) => s.splitColours(assetsOf(arts), inks, which));
-export const setPrinter: Call<'setPrinter'> = (...args) => desk.run((s) => s.setPrinter(...args));
+export const setPrinter: Call<'setPrinter'> = async (bytes) => {
+  const found = await desk.run((s) => s.setPrinter(bytes));
+  printer = bytes;
+  return found;
+};
 export const printed: Call<'printed'> = (...args) => desk.run((s) => s.printed(...args));
 export const inksOnCloth = (
   ...[request, wears, load]: [...Parameters<Services['inksOnCloth']>, AssetLoader]
