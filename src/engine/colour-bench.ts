@@ -16,6 +16,7 @@ import {
   renderBlock,
   renderWindow,
   type SceneMotif,
+  slug,
   writeCsv,
 } from '../core';
 import { colouredArt, plainArt, setCube } from './art-store';
@@ -147,7 +148,7 @@ export const colourServices = {
     const files: Record<string, Uint8Array> = {};
     const report: ScreenReport[] = [];
     for (const plate of flatPlates(block, named.labels, options)) {
-      const file = `${report.length + 1}-${(names[plate.ink] ?? 'ink').toLowerCase().replace(/[^a-z0-9]+/g, '-')}.png`;
+      const file = `${report.length + 1}-${slug(names[plate.ink] ?? '', 'ink')}.png`;
       const data = new Uint8ClampedArray(plate.mask.length * 4).fill(255);
       for (const [p, on] of plate.mask.entries()) if (on) data.fill(0, p * 4, p * 4 + 3);
       files[file] = encodePng({ width, height, data }, request.ppi);

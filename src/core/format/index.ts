@@ -15,5 +15,5 @@ export { encodePng } from './png';
 export { FileRefused, type PictureHead, PictureRefused } from './refused';
 export { readSolids } from './solids';
 export { looksLikeSvg, readSvg, type VectorPicture } from './svg-in';
-export { writeCsv } from './text';
+export { slug, writeCsv } from './text';
 export { readVotes } from './votes';

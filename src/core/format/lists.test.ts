@@ -2,7 +2,16 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, test } from 'vitest';
 import { hexOfRgb, type Rgb } from '../colour';
-import { FileRefused, readGpl, readPaletteText, readSolids, readVotes, writeCsv, writePalette } from '.';
+import {
+  FileRefused,
+  readGpl,
+  readPaletteText,
+  readSolids,
+  readVotes,
+  slug,
+  writeCsv,
+  writePalette,
+} from '.';
 
 const anyHex = fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)).map((rgb) => hexOfRgb(rgb as Rgb));
 const anyName = fc
@@ -124,4 +133,15 @@ describe('votes', () => {
     expect(read[1]).toEqual(['Dusk, deep "two"', '4']);
     expect(read[2][0]).toBe("'=SUM(A1)");
   });
+});
+
+test('a name in a file name: small plain letters, digits and hyphens, whatever was typed', () => {
+  expect(slug('Café à la crème, No. 2', 'x')).toBe('cafe-a-la-creme-no-2');
+  expect(slug('龜 ☾', 'bolt')).toBe('bolt');
+  fc.assert(
+    fc.property(fc.string({ unit: 'grapheme' }), (name) => {
+      expect(slug(name, 'x')).toMatch(/^[a-z0-9]+(-[a-z0-9]+)*$/);
+      expect(slug(slug(name, 'x'), 'y')).toBe(slug(name, 'x'));
+    }),
+  );
 });

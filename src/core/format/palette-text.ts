@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { hexOfRgb, type Rgb, rgbOfHex } from '../colour';
 import { FileRefused } from './refused';
-import { bounded, tidyName } from './text';
+import { bounded, slug, tidyName } from './text';
 
 /** A colour with the name that its file gives it; '' for none. */
 export type NamedColour = { name: string; hex: string };
@@ -106,17 +106,10 @@ export function writeGpl(name: string, colours: NamedColour[]): string {
   return `GIMP Palette\nName: ${tidyName(name)}\nColumns: 0\n#\n${rows.join('\n')}\n`;
 }
 
-const slug = (name: string) =>
-  name
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '') || 'colour';
-
 function writeCss(colours: NamedColour[]): string {
   const taken = new Map<string, number>();
   const rows = colours.map((c) => {
-    const base = slug(c.name);
+    const base = slug(c.name, 'colour');
     const n = (taken.get(base) ?? 0) + 1;
     taken.set(base, n);
     return `  --${base}${n > 1 ? `-${n}` : ''}: ${c.hex};`;

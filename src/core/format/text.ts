@@ -16,6 +16,15 @@ export const tidyName = (name: string): string =>
     .trim()
     .slice(0, 80);
 
+/** A name as part of a file's name or of a code: small letters, digits and hyphens. */
+export const slug = (name: string, otherwise: string): string =>
+  name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/\p{M}/gu, '')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '') || otherwise;
+
 /** The rows of a CSV (RFC 4180, or with semicolons or tabs), empty ones left out. */
 export const csvRows = (text: string): string[][] =>
   Papa.parse<string[]>(bounded(text), { skipEmptyLines: 'greedy' }).data;

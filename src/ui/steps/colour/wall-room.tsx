@@ -13,6 +13,7 @@ import { showColourway } from '@/core';
 import { edit, useBolt } from '@/state/bolt';
 import { useView } from '@/state/view';
 import { leaveWall, useWall } from '@/state/wall';
+import PictureCard from '../../parts/picture-card';
 import ClothPicture from './parts/cloth-picture';
 
 /** Every colourway of the live repeat beside the others; one is shown on the bench with a press. */
@@ -70,28 +71,13 @@ function Room() {
           {project.colourways.map((c) => {
             const here = c.id === project.shown;
             return (
-              <Box
+              <PictureCard
                 key={c.id}
-                component="button"
-                aria-label={`Show ${c.name}`}
-                aria-pressed={here}
-                onClick={() => {
+                label={`Show ${c.name}`}
+                on={here}
+                onPress={() => {
                   edit((p) => showColourway(p, c.id));
                   close();
-                }}
-                sx={{
-                  p: 0.75,
-                  border: 1,
-                  borderColor: here ? 'primary.main' : 'divider',
-                  outline: here ? '1px solid' : 'none',
-                  outlineColor: 'primary.main',
-                  borderRadius: 1,
-                  bgcolor: 'background.paper',
-                  color: 'text.primary',
-                  font: 'inherit',
-                  textAlign: 'left',
-                  cursor: 'pointer',
-                  minWidth: 0,
                 }}
               >
                 <ClothPicture
@@ -109,7 +95,7 @@ function Room() {
                     {c.note}
                   </Typography>
                 </Box>
-              </Box>
+              </PictureCard>
             );
           })}
         </Box>

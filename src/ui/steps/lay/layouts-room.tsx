@@ -16,6 +16,7 @@ import { useSprites } from '@/state/sprites';
 import { useView } from '@/state/view';
 import Swatch from '../../cloth/swatch';
 import { LAYOUT_NAME, small } from '../../parts/lengths';
+import PictureCard from '../../parts/picture-card';
 
 type Even = Awaited<ReturnType<typeof evenness>>[number];
 
@@ -84,28 +85,15 @@ function Room() {
             const here = same(layout, project.layout);
             const figure = even?.[n];
             return (
-              <Box
+              <PictureCard
                 key={name}
-                component="button"
-                aria-label={`Take ${name}`}
-                aria-pressed={here}
-                onClick={() => {
+                label={`Take ${name}`}
+                on={here}
+                onPress={() => {
                   edit((p) => setLayout(p, layout));
                   close();
                 }}
-                sx={{
-                  p: 1,
-                  border: 1,
-                  borderColor: here ? 'primary.main' : 'divider',
-                  outline: here ? '1px solid' : 'none',
-                  outlineColor: 'primary.main',
-                  borderRadius: 1,
-                  bgcolor: 'background.paper',
-                  color: 'text.primary',
-                  fontFamily: 'inherit',
-                  textAlign: 'left',
-                  cursor: 'pointer',
-                }}
+                pad={1}
               >
                 <Swatch
                   project={{ ...project, layout }}
@@ -127,7 +115,7 @@ function Room() {
                         ? 'Nothing to compare yet.'
                         : `Gap spread ${spreadText(figure.spread)}, smallest gap ${small(figure.smallestMm)}.`}
                 </Typography>
-              </Box>
+              </PictureCard>
             );
           })}
         </Box>

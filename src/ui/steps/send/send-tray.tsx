@@ -10,7 +10,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { blockFits, LIMITS, pixelPlan } from '@/core';
+import { blockFits, LIMITS, pixelPlan, slug } from '@/core';
 import { exportBlock, type FileProof, Stopped, stopLongWork } from '@/engine';
 import { loadAsset, sceneRequest } from '@/state/arts';
 import { record, useBolt } from '@/state/bolt';
@@ -19,12 +19,6 @@ import Progress from '../../parts/progress';
 import { saveFile } from '../../parts/save-file';
 import Tray, { Part } from '../../parts/tray';
 import { FIGURES } from '../../theme/theme';
-
-const plain = (text: string) =>
-  text
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-|-$/g, '');
 
 export default function SendTray() {
   const project = useBolt((s) => s.project);
@@ -48,7 +42,7 @@ export default function SendTray() {
     setShare(0);
     setWrong('');
     setSent(null);
-    const name = `${plain(project.name) || 'bolt'}_${plain(way.name) || 'colourway'}_${plain(LAYOUT_NAME[layout.kind])}-block_${plan.block.width}x${plan.block.height}_${Math.round(brief.ppi)}ppi.png`;
+    const name = `${slug(project.name, 'bolt')}_${slug(way.name, 'colourway')}_${slug(LAYOUT_NAME[layout.kind], 'repeat')}-block_${plan.block.width}x${plan.block.height}_${Math.round(brief.ppi)}ppi.png`;
     try {
       const { png, proof } = await exportBlock(
         sceneRequest(project, ground === 'opaque', way.id),

@@ -19,6 +19,7 @@ import {
 import { edit, record } from '@/state/bolt';
 import { tryColours, useTrial, wayShown } from '@/state/trial';
 import ColourField from '../../../parts/colour-field';
+import PictureCard from '../../../parts/picture-card';
 import { atHand } from './at-hand';
 import ClothPicture from './cloth-picture';
 
@@ -106,20 +107,12 @@ function Grounds({ project }: { project: Project }) {
         <>
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 0.5 }}>
             {family.map((colours, n) => (
-              <Box
+              <PictureCard
                 key={colours[0]}
-                component="button"
-                aria-label={`Try ground ${n + 1}, ${colours[0]}`}
-                aria-pressed={trial?.colours[0] === colours[0]}
-                onClick={() => tryColours(colours, `${way.name}, ground ${n + 1}`)}
-                sx={{
-                  p: 0.25,
-                  border: 1,
-                  borderColor: trial?.colours[0] === colours[0] ? 'primary.main' : 'divider',
-                  borderRadius: 1,
-                  bgcolor: 'background.paper',
-                  cursor: 'pointer',
-                }}
+                label={`Try ground ${n + 1}, ${colours[0]}`}
+                on={trial?.colours[0] === colours[0]}
+                onPress={() => tryColours(colours, `${way.name}, ground ${n + 1}`)}
+                pad={0.25}
               >
                 <ClothPicture
                   project={project}
@@ -128,7 +121,7 @@ function Grounds({ project }: { project: Project }) {
                   height={72}
                   spanMm={project.brief.widthMm * 0.45}
                 />
-              </Box>
+              </PictureCard>
             ))}
           </Box>
           <Button variant="outlined" onClick={keepAll} sx={{ justifySelf: 'start' }}>

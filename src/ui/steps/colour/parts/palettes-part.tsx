@@ -12,6 +12,7 @@ import {
   type PaletteKind,
   type Project,
   readPaletteText,
+  slug,
   writePalette,
 } from '@/core';
 import { paletteOfPicture } from '@/engine';
@@ -45,7 +46,7 @@ export default function PalettesPart({ project }: { project: Project }) {
       name: [project.inks[n].name, solidOf(solids, hex)?.name].filter(Boolean).join(', '),
       hex,
     }));
-    const file = `${`${project.name} ${way.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.${kind}`;
+    const file = `${slug(`${project.name} ${way.name}`, 'colours')}.${kind}`;
     saveFile(
       new Blob([writePalette(kind, `${project.name}, ${way.name}`, colours)], { type: 'text/plain' }),
       file,

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Project } from '@/core';
+import { slug } from '@/core';
 import { type ScreenReport, Stopped, stopLongWork } from '@/engine';
 import { record } from '@/state/bolt';
 import { makeScreens } from '@/state/inks';
@@ -31,7 +32,7 @@ export default function ScreensPart({ project }: { project: Project }) {
     try {
       const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm }, setShare);
       setReport(made.report);
-      const name = `${`${project.name} ${way.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-')}_screens.zip`;
+      const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_screens.zip`;
       saveFile(new Blob([made.zip], { type: 'application/zip' }), name);
       record({
         kind: 'export',

@@ -11,6 +11,7 @@ import { useInks } from '@/state/inks';
 import { tryColours, useTrial, wayShown } from '@/state/trial';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
+import PictureCard from '../../../parts/picture-card';
 import { atHand } from './at-hand';
 import ClothPicture from './cloth-picture';
 
@@ -98,25 +99,12 @@ export default function ShufflePart({ project }: { project: Project }) {
         {offers.map((offer, n) => {
           const on = offer === held;
           return (
-            <Box
+            <PictureCard
               key={offer.colours.join()}
-              component="button"
-              aria-label={`Try shuffle ${n + 1}`}
-              aria-pressed={on}
-              onClick={() => tryColours(offer.colours, `${way.name}, shuffled`)}
-              sx={{
-                p: 0.5,
-                border: 1,
-                borderColor: on ? 'primary.main' : 'divider',
-                outline: on ? '1px solid' : 'none',
-                outlineColor: 'primary.main',
-                borderRadius: 1,
-                bgcolor: 'background.paper',
-                color: 'text.primary',
-                font: 'inherit',
-                textAlign: 'left',
-                cursor: 'pointer',
-              }}
+              label={`Try shuffle ${n + 1}`}
+              on={on}
+              onPress={() => tryColours(offer.colours, `${way.name}, shuffled`)}
+              pad={0.5}
             >
               <ClothPicture
                 project={project}
@@ -130,7 +118,7 @@ export default function ShufflePart({ project }: { project: Project }) {
                   nearest two: {Math.round(offer.least)} dE
                 </Typography>
               )}
-            </Box>
+            </PictureCard>
           );
         })}
       </Box>

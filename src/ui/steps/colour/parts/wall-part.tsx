@@ -10,6 +10,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import type { Project } from '@/core';
+import { slug } from '@/core';
 import { Stopped, stopLongWork } from '@/engine';
 import { makeBoard } from '@/state/board';
 import { record } from '@/state/bolt';
@@ -100,7 +101,7 @@ function BoardPart({ project }: { project: Project }) {
         { ways, title: title.trim() || project.name, says, kind },
         setShare,
       );
-      const name = `${project.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}_board.${kind}`;
+      const name = `${slug(project.name, 'bolt')}_board.${kind}`;
       saveFile(file, name);
       record({
         kind: 'export',

@@ -7,7 +7,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
-import { hexOfRgb, type Motif, rgbOfHex } from '@/core';
+import { hexOfRgb, type Motif, rgbOfHex, slug } from '@/core';
 import { Stopped, stopLongWork } from '@/engine';
 import { traceMotif } from '@/state/motif-art';
 import { fileSize, trim } from '../../../parts/lengths';
@@ -125,10 +125,7 @@ export default function Trace({ motif, ground }: { motif: Motif; ground: string 
           <Button
             variant="contained"
             onClick={() =>
-              saveFile(
-                new Blob([traced.svg], { type: 'image/svg+xml' }),
-                `${motif.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.svg`,
-              )
+              saveFile(new Blob([traced.svg], { type: 'image/svg+xml' }), `${slug(motif.name, 'motif')}.svg`)
             }
           >
             Save the SVG, {fileSize(traced.svg.length)}
