@@ -19,7 +19,7 @@ vi.mock('../engine', async () => {
     largestFit: later(largestFit),
     letGoOfArt: async () => {},
     sprite: async () => ({
-      bitmap: null,
+      bitmap: { width: 20, height: 20 },
       lead: 0,
       width: 20,
       height: 20,
