@@ -1,7 +1,8 @@
-import { labelAreas, type Raster } from '../raster';
+import { labelAreas, newRaster, type Raster } from '../raster';
 import { RangeMessage } from '../units';
-import { NearestInk } from './labels';
+import { AROUND, InksAround, labelsOf, NearestInk, NO_INK, shareOf } from './labels';
 import { type Lab, oklabOf, type Rgb } from './oklab';
+import { pairFinder } from './pair';
 
 export type FlatOptions = {
   /** How many inks are printed, the ground not among them. */
@@ -77,6 +78,42 @@ function grown(mask: Uint8Array, width: number, height: number, steps: number, v
   return now;
 }
 
+/** What stands for the other side of the block beyond its edges, px: as far as a pixel is looked round. */
+const MARGIN = 2 * AROUND;
+
+/** The ink of each pixel: a soft edge goes to the nearer of the two inks it is mixed from, never to a third. */
+function inkOfEach(block: Raster, inks: Rgb[]): Uint8Array {
+  const { width, height } = block;
+  const wide = newRaster(width + 2 * MARGIN, height + 2 * MARGIN);
+  const from = new Uint32Array(block.data.buffer, block.data.byteOffset, width * height);
+  const to = new Uint32Array(wide.data.buffer);
+  for (let y = 0, q = 0; y < wide.height; y++) {
+    const row = ((y - MARGIN + height * MARGIN) % height) * width;
+    for (let x = 0; x < wide.width; x++, q++) to[q] = from[row + ((x - MARGIN + width * MARGIN) % width)];
+  }
+  const told = labelsOf(wide, inks);
+  const around = new InksAround(told, wide.width, wide.height);
+  const nearest = new NearestInk(inks);
+  const nearestPair = pairFinder(inks);
+  const labels = new Uint8Array(width * height);
+  for (let y = 0, p = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, p++) {
+      const [u, v] = [x + MARGIN, y + MARGIN];
+      const own = told[v * wide.width + u];
+      if (own !== NO_INK) labels[p] = own;
+      else if (from[p] >>> 24 >= 128) {
+        const bgr = from[p] & 0xffffff;
+        const count = around.find(u, v);
+        const pair = count ? nearestPair(around.found, count, bgr, 1) : -1;
+        const [a, b] = [pair >> 6, pair & 63];
+        if (pair < 0) labels[p] = nearest.of(bgr);
+        else labels[p] = shareOf(inks[a], inks[b], [bgr & 255, (bgr >> 8) & 255, bgr >> 16]) < 0.5 ? a : b;
+      }
+    }
+  }
+  return labels;
+}
+
 /**
  * A repeat block as flat screens, one for each ink, the ground left bare; its edges are joined. Lighter inks run
  * under darker ones by the trap, in printing order light to dark.
@@ -90,15 +127,9 @@ export function* flatPlates(block: Raster, inks: Rgb[], options: FlatOptions): G
   if (trapPx < 0 || linePx < 0) throw new RangeMessage('A trap and a line are 0 px or wider.');
   const { width, height } = block;
   const n = width * height;
-  const pixels = new Uint32Array(block.data.buffer, block.data.byteOffset, n);
-  const nearest = new NearestInk(inks);
-  const labels = new Uint8Array(n);
+  const labels = inkOfEach(block, inks);
   const area = inks.map(() => 0);
-  for (let p = 0; p < n; p++) {
-    const k = pixels[p] >>> 24 < 128 ? 0 : nearest.of(pixels[p] & 0xffffff);
-    labels[p] = k;
-    area[k]++;
-  }
+  for (const k of labels) area[k]++;
   const to = merged(printed, area, count);
   for (let p = 0; p < n; p++) labels[p] = to[labels[p]];
   const light = (k: number) => oklabOf(...printed[k])[0];

@@ -82,6 +82,40 @@ export function labelsOf({ width, height, data }: Raster, inks: Rgb[]): Uint8Arr
   return labels;
 }
 
+/** How far round an edge the inks it is mixed from are looked for, px. */
+export const AROUND = 2;
+
+/** The inks that lie round a pixel. */
+export class InksAround {
+  /** Those of the last pixel asked about; beyond their count, of ones before. */
+  readonly found: number[] = [];
+  private seen = new Uint8Array(256);
+
+  constructor(
+    private labels: Uint8Array,
+    private width: number,
+    private height: number,
+  ) {}
+
+  /** How many there are. */
+  find(x: number, y: number): number {
+    const { labels, width, height, seen, found } = this;
+    let count = 0;
+    const from = Math.max(0, x - AROUND);
+    const to = Math.min(width - 1, x + AROUND);
+    for (let v = Math.max(0, y - AROUND); v <= Math.min(height - 1, y + AROUND); v++) {
+      for (let q = v * width + from; q <= v * width + to; q++) {
+        const k = labels[q];
+        if (k === NO_INK || seen[k]) continue;
+        seen[k] = 1;
+        found[count++] = k;
+      }
+    }
+    for (let n = 0; n < count; n++) seen[found[n]] = 0;
+    return count;
+  }
+}
+
 /** Whether ink k could be a mixture of inks i and j. */
 function betweenness(inks: Rgb[]) {
   const known = new Map<number, boolean>();

@@ -1,7 +1,18 @@
 import fc from 'fast-check';
+import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
 import { newRaster, type Raster, rollRaster } from '../raster';
-import { cubeColours, flatPlates, inksOnCloth, type ProofCube, printedInks, type Rgb, softProof } from '.';
+import {
+  cubeColours,
+  flatPlates,
+  hexOfRgb,
+  inkLabels,
+  inksOnCloth,
+  type ProofCube,
+  printedInks,
+  type Rgb,
+  softProof,
+} from '.';
 
 const INKS: Rgb[] = [
   [244, 236, 220],
@@ -82,6 +93,40 @@ describe('flat screens', () => {
     expect(line.thin).toMatchObject({ places: 1, areaPx: 80, at: { x: 28, y: 30 } });
     const [ochre] = [...flatPlates(block, INKS, { count: 3, trapPx: 0, linePx: 5 })];
     expect(ochre.thin.places).toBe(0);
+  });
+
+  test('a soft edge is printed in the inks it parts, never in a third that is a mixture of them', async () => {
+    const labels = inkLabels(9);
+    const hex = (k: number) => hexOfRgb(labels[k]);
+    const at = labels
+      .slice(2)
+      .map((_, n) => ({ ink: n + 2, x: 60 + (n % 3) * 97.3, y: 58.6 + Math.floor(n / 3) * 96.4 }));
+    const discs = at.map(
+      ({ ink, x, y }) =>
+        `<circle cx="${x}" cy="${y}" r="30.7" fill="${hex(ink)}" stroke="${hex(1)}" stroke-width="5.3"/>`,
+    );
+    const svg = `<svg width="320" height="320"><rect width="320" height="320" fill="${hex(0)}"/>${discs.join('')}</svg>`;
+    const { data } = await sharp(Buffer.from(svg)).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+    const drawn = { width: 320, height: 320, data: new Uint8ClampedArray(data) };
+    const cut = { x: 61, y: 27 };
+    const plates = [
+      ...flatPlates(rollRaster(drawn, cut.x, cut.y), labels, { count: 8, trapPx: 0, linePx: 0 }),
+    ];
+    expect(plates).toHaveLength(8);
+    for (const { ink, mask, areaPx } of plates) {
+      const own = at.filter((d) => ink === 1 || d.ink === ink);
+      const reach = ink === 1 ? 30.7 + 2.65 : 30.7 - 2.65;
+      const inner = ink === 1 ? 30.7 - 2.65 : 0;
+      let stray = 0;
+      for (const [p, on] of mask.entries()) {
+        if (!on) continue;
+        const [x, y] = [(((p % 320) + cut.x) % 320) + 0.5, ((Math.floor(p / 320) + cut.y) % 320) + 0.5];
+        const far = Math.min(...own.map((d) => Math.hypot(x - d.x, y - d.y)));
+        if (far > reach + 1 || far < inner - 1) stray++;
+      }
+      expect(stray).toBe(0);
+      expect(areaPx / (own.length * Math.PI * (reach ** 2 - inner ** 2))).toBeCloseTo(1, 1.5);
+    }
   });
 
   test('fewer screens than inks: what changes least is merged; nonsense is refused', () => {

@@ -1,7 +1,8 @@
 import type { Raster } from '../raster';
 import { RangeMessage } from '../units';
-import { labelsOf, NO_INK, PURE, shareOf } from './labels';
+import { AROUND, InksAround, labelsOf, NO_INK, PURE, shareOf } from './labels';
 import { labDistance, oklabOf, type Rgb } from './oklab';
+import { type Pair, pairFinder, pairOf } from './pair';
 import { Numbering, type Tellings } from './tellings';
 
 /**
@@ -10,57 +11,10 @@ import { Numbering, type Tellings } from './tellings';
  */
 export type Plates = { width: number; height: number; index: Uint32Array; tellings: Tellings };
 
-/** How far round an edge the inks it is mixed from are looked for, px. */
-const AROUND = 2;
 /** A pair that must be guessed by colour alone has to pass nearer than this share of the nearest ink's distance. */
 const GUESS = 0.8;
 
 const rgbOf = (v: number): Rgb => [v & 255, (v >> 8) & 255, (v >> 16) & 255];
-
-/** Two inks as one number, the first in the upper six bits. */
-type Pair = number;
-const pairOf = (first: number, second: number): Pair => (first << 6) | second;
-
-/** Of some inks, the one or the two whose straight mixture in sRGB passes nearest a colour. */
-function pairFinder(inks: Rgb[]) {
-  const flat = Float64Array.from(inks.flat());
-  return (among: number[], count: number, bgr: number, leeway: number): Pair => {
-    const r = bgr & 255;
-    const g = (bgr >> 8) & 255;
-    const b = bgr >> 16;
-    let near = among[0];
-    let least = Number.POSITIVE_INFINITY;
-    for (let m = 0; m < count; m++) {
-      const o = among[m] * 3;
-      const d = (r - flat[o]) ** 2 + (g - flat[o + 1]) ** 2 + (b - flat[o + 2]) ** 2;
-      if (d < least) {
-        least = d;
-        near = among[m];
-      }
-    }
-    let best = pairOf(near, near);
-    least *= leeway * leeway;
-    for (let m = 0; m < count; m++) {
-      for (let n = m + 1; n < count; n++) {
-        const i = Math.min(among[m], among[n]);
-        const j = Math.max(among[m], among[n]);
-        const [p, q] = [i * 3, j * 3];
-        const d0 = flat[q] - flat[p];
-        const d1 = flat[q + 1] - flat[p + 1];
-        const d2 = flat[q + 2] - flat[p + 2];
-        const [e0, e1, e2] = [r - flat[p], g - flat[p + 1], b - flat[p + 2]];
-        const t = (e0 * d0 + e1 * d1 + e2 * d2) / (d0 * d0 + d1 * d1 + d2 * d2 || 1);
-        if (t < 0 || t > 1) continue;
-        const d = (e0 - d0 * t) ** 2 + (e1 - d1 * t) ** 2 + (e2 - d2 * t) ** 2;
-        if (d < least) {
-          least = d;
-          best = pairOf(i, j);
-        }
-      }
-    }
-    return best;
-  };
-}
 
 /** Chooses for each pixel the inks it is told by: those that lie round it, or any, where none do. */
 function pairsOf(art: Raster, inks: Rgb[]) {
@@ -82,8 +36,7 @@ function pairsOf(art: Raster, inks: Rgb[]) {
     return pair;
   };
   const even = evenRows(labels, width, height);
-  const seen = new Uint8Array(256);
-  const round: number[] = [];
+  const around = new InksAround(labels, width, height);
   return (p: number, x: number, y: number, bgr: number): Pair => {
     const own = labels[p];
     if (own !== NO_INK && y >= AROUND && y < height - AROUND) {
@@ -92,20 +45,10 @@ function pairsOf(art: Raster, inks: Rgb[]) {
         inside = even[q] === 1 && labels[q] === own;
       if (inside) return pairOf(own, own);
     }
-    let count = 0;
-    const from = Math.max(0, x - AROUND);
-    const to = Math.min(width - 1, x + AROUND);
-    for (let v = Math.max(0, y - AROUND); v <= Math.min(height - 1, y + AROUND); v++) {
-      for (let q = v * width + from; q <= v * width + to; q++) {
-        const k = labels[q];
-        if (k === NO_INK || seen[k]) continue;
-        seen[k] = 1;
-        round[count++] = k;
-      }
-    }
-    for (let n = 0; n < count; n++) seen[round[n]] = 0;
-    if (count === 1 && round[0] === own) return pairOf(own, own);
-    return count ? nearestPair(round, count, bgr, 1) : guess(bgr);
+    const count = around.find(x, y);
+    const { found } = around;
+    if (count === 1 && found[0] === own) return pairOf(own, own);
+    return count ? nearestPair(found, count, bgr, 1) : guess(bgr);
   };
 }
 

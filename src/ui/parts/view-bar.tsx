@@ -71,7 +71,17 @@ function ViewBar({ project }: { project: Project }) {
   ];
   const paper = { bgcolor: 'background.paper', color: 'text.primary', border: 1, borderColor: 'divider' };
   return (
-    <Box sx={{ position: 'absolute', left: 12, bottom: 12, display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+    <Box
+      sx={{
+        position: 'absolute',
+        zIndex: 1,
+        left: 12,
+        bottom: 12,
+        display: 'flex',
+        gap: 0.75,
+        flexWrap: 'wrap',
+      }}
+    >
       <Select
         value=""
         displayEmpty

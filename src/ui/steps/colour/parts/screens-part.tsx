@@ -51,7 +51,7 @@ export default function ScreensPart({ project }: { project: Project }) {
       <Typography variant="body2" color="text.secondary">
         Each ink as one flat screen of the block, in register, light to dark. The ground is left bare.
       </Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, mt: 0.5 }}>
         <NumberField
           label="Screens"
           digits={0}
@@ -102,14 +102,31 @@ export default function ScreensPart({ project }: { project: Project }) {
               : `Nothing is thinner than ${trim(lineMm, 2)} mm.`}
           </Typography>
           {thin.map((r) => (
-            <Button
+            <Box
               key={r.file}
-              onClick={() => r.at && centreOn(r.at)}
-              sx={{ display: 'block', textAlign: 'left', fontWeight: 400 }}
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: '1fr auto auto',
+                columnGap: 1.5,
+                alignItems: 'center',
+                borderBottom: 1,
+                borderColor: 'divider',
+              }}
             >
-              {project.inks[r.ink]?.name}: {r.places} {r.places === 1 ? 'place' : 'places'},{' '}
-              {trim(r.thinMm2, 1)} mm² in all. Show the largest.
-            </Button>
+              <Typography variant="body2" noWrap>
+                {project.inks[r.ink]?.name}
+              </Typography>
+              <Typography variant="body2" color="text.secondary">
+                {r.places} {r.places === 1 ? 'place' : 'places'}, {trim(r.thinMm2, 1)} mm²
+              </Typography>
+              <Button
+                size="small"
+                aria-label={`Show the largest of ${project.inks[r.ink]?.name}`}
+                onClick={() => r.at && centreOn(r.at)}
+              >
+                Show
+              </Button>
+            </Box>
           ))}
         </Box>
       )}
