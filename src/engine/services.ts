@@ -1,3 +1,4 @@
+import { transfer } from 'comlink';
 import { decode } from 'fast-png';
 import {
   differingPixels,
@@ -35,15 +36,19 @@ export const services = {
   ...colourServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */
-  async sprite(request: ArtRequest, longSide: number, quick = false) {
-    const raster = colouredArt(request, longSide, quick);
-    const small = decodeSilhouette(request.asset);
-    return { bitmap: await bitmapSoon(raster), lead: leadOf(request), ...small };
+  async sprite(request: ArtRequest, longSide: number) {
+    const made = await spriteOf(request, longSide, false);
+    return transfer(made, [made.bitmap]);
   },
 
   /** Several at once, quickly. */
-  sprites: (asks: { request: ArtRequest; longSide: number }[]) =>
-    Promise.all(asks.map(({ request, longSide }) => services.sprite(request, longSide, true))),
+  async sprites(asks: { request: ArtRequest; longSide: number }[]) {
+    const made = await Promise.all(asks.map(({ request, longSide }) => spriteOf(request, longSide, true)));
+    return transfer(
+      made,
+      made.map((s) => s.bitmap),
+    );
+  },
 
   proveWrap: (request: SceneRequest, onProgress: Progress) =>
     proveWrap(sceneOf(request), pixelPlan(request.layout, request.cellMm, request.ppi), onProgress),
@@ -78,6 +83,12 @@ export const services = {
     return { png, proof };
   },
 };
+
+async function spriteOf(request: ArtRequest, longSide: number, quick: boolean) {
+  const raster = colouredArt(request, longSide, quick);
+  const small = decodeSilhouette(request.asset);
+  return { bitmap: await bitmapSoon(raster), lead: leadOf(request), ...small };
+}
 
 /** Which of the inks covers most of a motif, from 0; -1 when it has none. Found once for each art and its inks. */
 const leads = new Map<string, number>();

@@ -80,7 +80,7 @@ function Room() {
         <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
           Gap spread is how uneven the gaps between neighbours are: the lower, the more even.
         </Typography>
-        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(354px, 1fr))', gap: 2 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(338px, 1fr))', gap: 2 }}>
           {layouts.map(({ name, layout }, n) => {
             const here = same(layout, project.layout);
             const figure = even?.[n];
@@ -98,8 +98,8 @@ function Room() {
                 <Swatch
                   project={{ ...project, layout }}
                   sprites={sprites}
-                  sizePx={336}
-                  heightPx={196}
+                  sizePx={320}
+                  heightPx={188}
                   spanMm={Math.max(widthMm, heightMm) * 3}
                 />
                 <Typography variant="h3" sx={{ mt: 1 }}>
