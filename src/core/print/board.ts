@@ -38,6 +38,17 @@ const SCALES = [1, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10, 15, 20, 30];
 const INK = '#221a2b';
 const MOST = 16;
 
+const LINE = 0.12;
+/** What lies under a cloth or a chip, a hair larger: pale ones stand out from the sheet. */
+const hairline = (box: { x: number; y: number; width: number; height: number }): BoardMark => ({
+  kind: 'box',
+  x: box.x - LINE,
+  y: box.y - LINE,
+  width: box.width + 2 * LINE,
+  height: box.height + 2 * LINE,
+  hex: '#c4bfc8',
+});
+
 /**
  * Lays out a board of colourways: title, each cloth at one and the same scale with its colours and their codes, and
  * a bar to judge the size by.
@@ -60,12 +71,13 @@ export function boardSheet({ title, says, ways, cellMm }: Board): BoardSheet {
   for (const [k, way] of ways.entries()) {
     const x = EDGE + (k % columns) * (width + GAP);
     const y = EDGE + HEAD + Math.floor(k / columns) * (height + FOOT + GAP);
-    marks.push({ kind: 'picture', way: k, x, y, width, height });
+    marks.push(hairline({ x, y, width, height }), { kind: 'picture', way: k, x, y, width, height });
     text(x, y + height + 5.5, 4.4, way.name, true, width * 0.45);
     if (way.note) text(x + width * 0.47, y + height + 5.5, 3, way.note, false, width * 0.53);
     const step = Math.min(22, width / way.chips.length);
     for (const [c, { hex, code }] of way.chips.entries()) {
-      marks.push({ kind: 'box', x: x + c * step, y: y + height + 8.5, width: step - 1.5, height: 9, hex });
+      const chip = { x: x + c * step, y: y + height + 8.5, width: step - 1.5, height: 9 };
+      marks.push(hairline(chip), { kind: 'box', ...chip, hex });
       text(x + c * step, y + height + 21, 2.4, code, false, step - 1);
     }
   }
