@@ -1,6 +1,6 @@
 import { labelAreas, newRaster, type Raster } from '../raster';
 import { RangeMessage } from '../units';
-import { AROUND, InksAround, labelsOf, NearestInk, NO_INK, shareOf } from './labels';
+import { AROUND, inksAround, labelsOf, NearestInk, NO_INK, shareOf } from './labels';
 import { type Lab, oklabOf, type Rgb } from './oklab';
 import { pairFinder } from './pair';
 
@@ -92,7 +92,7 @@ function inkOfEach(block: Raster, inks: Rgb[]): Uint8Array {
     for (let x = 0; x < wide.width; x++, q++) to[q] = from[row + ((x - MARGIN + width * MARGIN) % width)];
   }
   const told = labelsOf(wide, inks);
-  const around = new InksAround(told, wide.width, wide.height);
+  const { found, find } = inksAround(told, wide.width, wide.height);
   const nearest = new NearestInk(inks);
   const nearestPair = pairFinder(inks);
   const labels = new Uint8Array(width * height);
@@ -103,8 +103,8 @@ function inkOfEach(block: Raster, inks: Rgb[]): Uint8Array {
       if (own !== NO_INK) labels[p] = own;
       else if (from[p] >>> 24 >= 128) {
         const bgr = from[p] & 0xffffff;
-        const count = around.find(u, v);
-        const pair = count ? nearestPair(around.found, count, bgr, 1) : -1;
+        const count = find(u, v);
+        const pair = count ? nearestPair(found, count, bgr, 1) : -1;
         const [a, b] = [pair >> 6, pair & 63];
         if (pair < 0) labels[p] = nearest.of(bgr);
         else labels[p] = shareOf(inks[a], inks[b], [bgr & 255, (bgr >> 8) & 255, bgr >> 16]) < 0.5 ? a : b;

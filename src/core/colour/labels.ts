@@ -85,21 +85,11 @@ export function labelsOf({ width, height, data }: Raster, inks: Rgb[]): Uint8Arr
 /** How far round an edge the inks it is mixed from are looked for, px. */
 export const AROUND = 2;
 
-/** The inks that lie round a pixel. */
-export class InksAround {
-  /** Those of the last pixel asked about; beyond their count, of ones before. */
-  readonly found: number[] = [];
-  private seen = new Uint8Array(256);
-
-  constructor(
-    private labels: Uint8Array,
-    private width: number,
-    private height: number,
-  ) {}
-
-  /** How many there are. */
-  find(x: number, y: number): number {
-    const { labels, width, height, seen, found } = this;
+/** Finds the inks that lie round a pixel: `find` says how many, and they are the first so many of `found`. */
+export function inksAround(labels: Uint8Array, width: number, height: number) {
+  const seen = new Uint8Array(256);
+  const found: number[] = [];
+  const find = (x: number, y: number): number => {
     let count = 0;
     const from = Math.max(0, x - AROUND);
     const to = Math.min(width - 1, x + AROUND);
@@ -113,7 +103,8 @@ export class InksAround {
     }
     for (let n = 0; n < count; n++) seen[found[n]] = 0;
     return count;
-  }
+  };
+  return { found, find };
 }
 
 /** Whether ink k could be a mixture of inks i and j. */

@@ -1,6 +1,6 @@
 import type { Raster } from '../raster';
 import { RangeMessage } from '../units';
-import { AROUND, InksAround, labelsOf, NO_INK, PURE, shareOf } from './labels';
+import { AROUND, inksAround, labelsOf, NO_INK, PURE, shareOf } from './labels';
 import { labDistance, oklabOf, type Rgb } from './oklab';
 import { type Pair, pairFinder, pairOf } from './pair';
 import { Numbering, type Tellings } from './tellings';
@@ -36,7 +36,7 @@ function pairsOf(art: Raster, inks: Rgb[]) {
     return pair;
   };
   const even = evenRows(labels, width, height);
-  const around = new InksAround(labels, width, height);
+  const { found, find } = inksAround(labels, width, height);
   return (p: number, x: number, y: number, bgr: number): Pair => {
     const own = labels[p];
     if (own !== NO_INK && y >= AROUND && y < height - AROUND) {
@@ -45,8 +45,7 @@ function pairsOf(art: Raster, inks: Rgb[]) {
         inside = even[q] === 1 && labels[q] === own;
       if (inside) return pairOf(own, own);
     }
-    const count = around.find(x, y);
-    const { found } = around;
+    const count = find(x, y);
     if (count === 1 && found[0] === own) return pairOf(own, own);
     return count ? nearestPair(found, count, bgr, 1) : guess(bgr);
   };
