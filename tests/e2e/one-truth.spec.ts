@@ -63,6 +63,10 @@ test('the cloth on screen is the cloth in the file, in every layout, glaze and g
   await openDemo(page);
   for (const project of CASES) {
     await openKept(page, project);
+    // A cloth is checked once all its motifs are drawn.
+    await expect(
+      page.getByRole('button', { name: /^Check, (\d+ to look at|nothing to look at)/ }),
+    ).toBeVisible();
     await page.getByTestId('cloth').focus();
     await page.keyboard.press('0');
     await page.keyboard.press('-');
