@@ -1,3 +1,4 @@
+export { busyAcross, busyAt, busyOf } from './busy';
 export { distanceTo } from './distance';
 export { labelAreas } from './label';
 export { type Pyramid, pyramidOf, reduceTo, unpremultiply } from './pyramid';

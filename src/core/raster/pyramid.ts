@@ -17,9 +17,9 @@ function premultiply(src: Raster): Level {
       out[i + 2] = data[i + 2];
       out[i + 3] = 255;
     } else if (a > 0) {
-      out[i] = (data[i] * a + 127) / 255;
-      out[i + 1] = (data[i + 1] * a + 127) / 255;
-      out[i + 2] = (data[i + 2] * a + 127) / 255;
+      out[i] = (data[i] * a) / 255;
+      out[i + 1] = (data[i + 1] * a) / 255;
+      out[i + 2] = (data[i + 2] * a) / 255;
       out[i + 3] = a;
     }
   }
@@ -54,7 +54,8 @@ function halve(src: Level): Level {
       const o = (y * width + x) * 4;
       for (let c = 0; c < 4; c++) {
         const k = i + c;
-        out[o + c] = (s[k] + s[k + right] + s[k + down] + s[k + down + right] + 2) >> 2;
+        // Rounded to even by the array: neither lighter nor darker on the whole.
+        out[o + c] = (s[k] + s[k + right] + s[k + down] + s[k + down + right]) / 4;
       }
     }
   }

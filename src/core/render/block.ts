@@ -48,10 +48,10 @@ function lay(
         continue;
       }
       const k = 255 - a;
-      into[o] = src[i] + (into[o] * k + 127) / 255;
-      into[o + 1] = src[i + 1] + (into[o + 1] * k + 127) / 255;
-      into[o + 2] = src[i + 2] + (into[o + 2] * k + 127) / 255;
-      into[o + 3] = a + (into[o + 3] * k + 127) / 255;
+      into[o] = src[i] + (into[o] * k) / 255;
+      into[o + 1] = src[i + 1] + (into[o + 1] * k) / 255;
+      into[o + 2] = src[i + 2] + (into[o + 2] * k) / 255;
+      into[o + 3] = a + (into[o + 3] * k) / 255;
     }
   }
 }
