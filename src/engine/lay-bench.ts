@@ -29,6 +29,9 @@ function groundOf(request: LayRequest, layout = request.layout): Ground {
   return ground;
 }
 
+/** A canvas rounds down when it lays a soft pixel over another: on the whole so many levels are lost. */
+const ROUNDED_DOWN = 0.4;
+
 /** Arranging by measured gaps. */
 export const layServices = {
   scatter: (
@@ -82,7 +85,8 @@ export const layServices = {
         if (alpha === 0) continue;
         const o = (y * width + x) * 4;
         const white = shade > 0 ? 255 * over : 0;
-        for (let c = 0; c < 3; c++) raster.data[o + c] = (white + ground[c] * wear * (1 - over)) / alpha;
+        for (let c = 0; c < 3; c++)
+          raster.data[o + c] = (white + ground[c] * wear * (1 - over) + ROUNDED_DOWN) / alpha;
         raster.data[o + 3] = alpha * 255;
       }
     }

@@ -14,23 +14,28 @@ const MOST_PX = 3000;
 const wanted = new Map<Slot, { key: string; run: () => Promise<ImageBitmap> }>();
 let busy = false;
 
-/** Asks for the grain of a project for a screen plan of so many ppi; the newest wish wins. */
-export function wantGrain(project: Project, screenPpi: number, slot: Slot = 'now') {
+/**
+ * Asks for the grain of a project for a screen plan of so many ppi; the newest wish wins. True when what is there is
+ * what is wanted.
+ */
+export function wantGrain(project: Project, screenPpi: number, slot: Slot = 'now'): boolean {
   const { grain, layout, brief } = project;
   if (!grain.on || (!grain.ink && !grain.cloth)) {
     wanted.delete(slot);
     if (useGrain.getState()[slot]) useGrain.setState({ [slot]: undefined });
-    return;
+    return true;
   }
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
   const ground = rgbOfHex(way.colours[0]);
   const most = (MOST_PX / Math.max(brief.widthMm, brief.heightMm)) * 25.4;
   const ppi = Math.min(screenPpi, most);
   const key = JSON.stringify([grain, ground, layout, brief.widthMm, brief.heightMm, ppi]);
-  if (key === useGrain.getState()[slot]?.key || key === wanted.get(slot)?.key) return;
+  if (key === useGrain.getState()[slot]?.key) return true;
+  if (key === wanted.get(slot)?.key) return false;
   const request = { grain, ground, layout, cellMm: cellOf(project), ppi };
   wanted.set(slot, { key, run: () => grainTile(request) });
   if (!busy) void make();
+  return false;
 }
 
 async function make() {

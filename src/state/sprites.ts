@@ -1,5 +1,13 @@
 import { create } from 'zustand';
-import { type Motif, type Project, type Silhouette, type Worn, wornArts } from '../core';
+import {
+  type Motif,
+  type Placed,
+  type Project,
+  type Silhouette,
+  type Size,
+  type Worn,
+  wornArts,
+} from '../core';
 import { type ArtRequest, letGoOfArt, type Proof, quickSprites, Stopped, sprite } from '../engine';
 import { artsOf, drawnIn, loadAsset } from './arts';
 import { Lately } from './lately';
@@ -14,6 +22,8 @@ export type Sprite = {
   /** Coloured in haste: a better one is on its way. */
   quick: boolean;
   bitmap: ImageBitmap;
+  /** How much of the bitmap is art, px of it: a reduced picture rounds up to whole ones. */
+  size: Size;
   silhouette: Silhouette;
   /** The ink that covers most of it: its number among the bolt's, the ground left out; -1 for none. */
   lead: number;
@@ -25,6 +35,26 @@ type SpriteState = { sprites: Sprites; a: Sprites; b: Sprites; trouble: string |
 type Slot = 'sprites' | 'a' | 'b';
 const NONE = { sprites: new Map(), a: new Map(), b: new Map(), trouble: null };
 export const useSprites = create<SpriteState>()(() => NONE);
+
+/** What a placement is drawn with: its motif in the inks it wears, or in its own while those are on their way. */
+export const spriteFor = (sprites: Sprites, { art, motif }: Pick<Placed, 'art' | 'motif'>) =>
+  (art && sprites.get(art)) || sprites.get(motif);
+
+/** Draws a sprite about the origin, a motif px to a unit; its edge lies where the art's does. */
+export function drawSprite(
+  context: CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D,
+  { bitmap, size }: Sprite,
+  { width, height }: Size,
+) {
+  context.drawImage(bitmap, 0, 0, size.width, size.height, -width / 2, -height / 2, width, height);
+}
+
+/** The part of a reduced bitmap that is art. */
+function sizeIn(bitmap: Size, full: Size): Size {
+  const halvings = Math.log2(Math.max(full.width, full.height) / Math.max(bitmap.width, bitmap.height));
+  const k = 2 ** Math.round(halvings);
+  return { width: Math.min(bitmap.width, full.width / k), height: Math.min(bitmap.height, full.height / k) };
+}
 
 /** The last answer: a paint asks for every frame. */
 let asked: { project: Project; proof?: Proof; arts: [key: string, colours: string][] } | null = null;
@@ -61,6 +91,15 @@ export async function silhouettesOf(project: Project): Promise<[motif: string, S
     if (!busy) wantSprites(project, 1);
     await next;
   }
+}
+
+/** Whether all of a document's sprites are as fine as a scale wants them. */
+export function allFine({ project, pxPerMm, proof }: Wish, slot: Slot): boolean {
+  const sprites = useSprites.getState()[slot];
+  return allWanted(project, proof).every((each) => {
+    const now = sprites.get(each.worn.key);
+    return now && isFine(now, each, sizeFor(project, each.motif, pxPerMm));
+  });
 }
 
 /** True while sprites are being made; checks wait for them. */
@@ -193,6 +232,10 @@ function spriteOf(
     longSide,
     quick,
     bitmap,
+    size: sizeIn(bitmap, {
+      width: art.drawWidth ?? motif.width,
+      height: art.drawWidth ? (motif.height * art.drawWidth) / motif.width : motif.height,
+    }),
     lead: own === undefined ? -1 : worn.wears[own + 1] - 1,
     silhouette: {
       width,

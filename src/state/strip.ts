@@ -2,7 +2,7 @@ import { imagesOf, pixelPlan, reachOf, scenePlacements, shiftsInto, turnOf, twin
 import { writeStrip } from '../shelf';
 import { useBolt } from './bolt';
 import { cellOf } from './hold';
-import { useSprites } from './sprites';
+import { drawSprite, spriteFor, useSprites } from './sprites';
 
 const WIDTH = 560;
 const HEIGHT = 220;
@@ -30,7 +30,7 @@ async function paint() {
   context.fillRect(0, 0, WIDTH, HEIGHT);
   const twin = twinOf(project.layout, cellOf(project));
   for (const p of scenePlacements(project).flatMap((laid) => imagesOf(laid, twin))) {
-    const sprite = sprites.get(p.motif);
+    const sprite = spriteFor(sprites, p);
     const motif = project.motifs.find((m) => m.id === p.motif);
     if (!sprite || !motif) continue;
     const t = turnOf(p, motif.ppi, plan);
@@ -42,7 +42,7 @@ async function paint() {
     context.globalAlpha = p.opacity ?? 1;
     for (const s of shiftsInto(plan.lattice, box, { x0: 0, y0: 0, x1: WIDTH, y1: HEIGHT })) {
       context.setTransform(t.xx, t.yx, t.xy, t.yy, cx + s.x, cy + s.y);
-      context.drawImage(sprite.bitmap, -motif.width / 2, -motif.height / 2, motif.width, motif.height);
+      drawSprite(context, sprite, motif);
     }
   }
   await writeStrip(project.id, await canvas.convertToBlob({ type: 'image/webp', quality: 0.85 }));

@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import sharp from 'sharp';
 import {
+  type Plates,
   type Project,
   pixelPlan,
   platesOf,
@@ -13,19 +14,32 @@ import {
   rgbOfHex,
   type Scene,
   scenePlacements,
+  wornArts,
 } from '../../src/core';
 import { expect, openDemo, openKept, test } from './watch';
 
 const demo = projectSchema.parse(JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')));
 const from = demo.inks.slice(1).map((i) => rgbOfHex(i.hex));
 const to = demo.colourways[0].colours.map(rgbOfHex);
-const motifs: Scene['motifs'] = new Map(
+const plates = new Map(
   demo.motifs.map((m) => {
     const png = decode(readFileSync(`public/demo/assets/${m.asset}.png`));
     const art = { width: png.width, height: png.height, data: new Uint8ClampedArray(png.data) };
-    return [m.id, { pyramid: pyramidOf(recolour(platesOf(art, from), to.slice(1), { from })), ppi: m.ppi }];
+    return [m.id, platesOf(art, from)];
   }),
 );
+
+/** Every motif in its own inks, and each in the inks it wears. */
+function artsOf(project: Project): Scene['motifs'] {
+  const ppi = new Map(project.motifs.map((m) => [m.id, m.ppi]));
+  return new Map(
+    wornArts(project).map(({ key, motif, wears }) => {
+      const worn = wears.slice(1).map((k) => to[k]);
+      const art = recolour(plates.get(motif) as Plates, worn, { from });
+      return [key, { pyramid: pyramidOf(art), ppi: ppi.get(motif) ?? 300 }];
+    }),
+  );
+}
 
 /** The demo laid otherwise: every third a glaze, every fifth half thick, one hidden. */
 const laid = (id: string, change: Partial<Project>): Project => ({
@@ -40,10 +54,18 @@ const laid = (id: string, change: Partial<Project>): Project => ({
   id,
 });
 const half = { p: 1, q: 2 };
+const ids = demo.inks.slice(1).map((i) => i.id);
+const inTurn = (n: number) =>
+  Object.fromEntries(ids.map((id, k) => [id, n % 4 === 1 ? ids[(k + 1) % ids.length] : ids[0]]));
 const CASES: Project[] = [
   { ...demo, id: 'plain' },
   laid('straight', { layout: { kind: 'straight', drop: half } }),
   laid('third', { layout: { kind: 'half-drop', drop: { p: 1, q: 3 } } }),
+  // Every other placement in the colours of its neighbours in the list of inks.
+  laid('worn', {
+    layout: { kind: 'brick', drop: { p: 2, q: 5 } },
+    placements: demo.placements.map((p, n) => (n % 2 ? { ...p, inks: inTurn(n) } : p)),
+  }),
   laid('mirrored', {
     layout: { kind: 'half-drop', drop: half, alternate: { every: 'column', by: 'across' } },
   }),
@@ -69,16 +91,10 @@ async function asInTheFile(page: Page, cases: Project[]) {
     await page.getByTestId('cloth').focus();
     await page.keyboard.press('0');
     await page.keyboard.press('-');
-    // Until the finest sprites are there: three looks a second apart are the same.
-    let url = '';
-    for (let same = 0; same < 2; ) {
-      await page.waitForTimeout(1000);
-      const now = await page.evaluate(
-        () => document.querySelector<HTMLCanvasElement>('[data-testid=cloth] canvas')?.toDataURL() ?? '',
-      );
-      same = now === url ? same + 1 : 0;
-      url = now;
-    }
+    const canvas = page.locator('[data-testid=cloth] canvas').first();
+    const ppi = await page.getByTestId('overlay').getAttribute('data-ppi');
+    await expect(canvas).toHaveAttribute('data-finest', ppi ?? '');
+    const url = await canvas.evaluate((c: HTMLCanvasElement) => c.toDataURL());
     const seen = await sharp(Buffer.from(url.split(',')[1], 'base64'))
       .ensureAlpha()
       .raw()
@@ -92,7 +108,12 @@ async function asInTheFile(page: Page, cases: Project[]) {
       x: Math.round((await read('left-mm')) * plan.scale.x),
       y: Math.round((await read('top-mm')) * plan.scale.y),
     };
-    const scene = { ground: to[0], motifs, placements: scenePlacements(project), grain: project.grain };
+    const scene = {
+      ground: to[0],
+      motifs: artsOf(project),
+      placements: scenePlacements(project),
+      grain: project.grain,
+    };
     const want = renderWindow(scene, plan, width, height, { origin });
     let sum = 0;
     let far = 0;
@@ -111,5 +132,5 @@ test('the cloth on screen is the cloth in the file, straight, dropped and glazed
   page,
 }) => asInTheFile(page, CASES.slice(0, 3)));
 
-test('the same where every other column or row is turned over, and with grain', ({ page }) =>
+test('the same in other inks, where columns are turned over, and with grain', ({ page }) =>
   asInTheFile(page, CASES.slice(3)));

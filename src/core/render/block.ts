@@ -87,20 +87,18 @@ function layGrain(into: Uint8ClampedArray, window: Box, { ground, grain }: Scene
     const clothRow = cloth?.(mod(y, bh));
     let o = (y - window.y0) * wide * 4;
     for (let x = window.x0, at = mod(x, bw); x < window.x1; x++, o += 4, at = at + 1 === bw ? 0 : at + 1) {
-      if (inkRow && grain?.ink) {
-        const wear = wearOf(inkRow[at], grain.ink.amount);
-        const k = 255 - wear;
-        for (let c = 0; c < 4; c++) {
-          const under = ground ? (c < 3 ? ground[c] : 255) : 0;
-          into[o + c] = (into[o + c] * k + under * wear) / 255;
-        }
-      }
-      if (clothRow && grain?.cloth) {
-        const shade = shadeOf(clothRow[at], grain.cloth.amount);
-        const k = 255 - Math.abs(shade);
-        const add = shade > 0 ? (into[o + 3] * shade) / 255 : 0;
-        for (let c = 0; c < 3; c++) into[o + c] = (into[o + c] * k) / 255 + add;
-      }
+      const wear = inkRow && grain?.ink ? wearOf(inkRow[at], grain.ink.amount) : 0;
+      const shade = clothRow && grain?.cloth ? shadeOf(clothRow[at], grain.cloth.amount) : 0;
+      if (wear === 0 && shade === 0) continue;
+      const worn = (c: number) => {
+        const under = ground ? (c < 3 ? ground[c] : 255) : 0;
+        return (into[o + c] * (255 - wear) + under * wear) / 255;
+      };
+      const k = (255 - Math.abs(shade)) / 255;
+      const alpha = worn(3);
+      const add = shade > 0 ? (alpha * shade) / 255 : 0;
+      for (let c = 0; c < 3; c++) into[o + c] = worn(c) * k + add;
+      into[o + 3] = alpha;
     }
   }
 }

@@ -72,7 +72,7 @@ export function spriteOf(placed: Placed, art: SceneMotif, plan: PixelPlan): Spri
   const data = new Uint8ClampedArray(width * height * 4);
   const opacity = placed.opacity ?? 1;
   const { width: lw, height: lh, data: src } = level;
-  const weights = weightsOf(Math.min(1, 2 * size * shrink - 1));
+  const weights = weightsOf(Math.min(1, (2 * size * shrink - 1) ** 3));
   const busy = busyOf(level);
   const busyWide = busyAcross(lw);
   for (let py = 0; py < height; py++) {

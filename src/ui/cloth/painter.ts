@@ -12,7 +12,7 @@ import {
   twinOf,
 } from '@/core';
 import { cellOf, withHeld } from '@/state/hold';
-import type { Sprite } from '@/state/sprites';
+import { drawSprite, type Sprite, spriteFor } from '@/state/sprites';
 import type { Held } from '@/state/view';
 import { type Screen, screenOf } from './screen';
 
@@ -175,7 +175,7 @@ export class Painter {
     const key: unknown[] = [bare, layout.alternate, block.width, block.height, cell.width, cell.height];
     key.push(lattice.a.x, lattice.a.y, lattice.b.x, part.x0, part.y0, part.x1, part.y1);
     for (const p of placements) {
-      const sprite = sprites.get(p.motif);
+      const sprite = spriteFor(sprites, p);
       // A finer sprite of the same art is no reason to stop a moving zoom.
       key.push(p, name === 'quick' ? `${sprite?.asset}${sprite?.colours}` : sprite);
     }
@@ -219,7 +219,7 @@ class Brush {
 
   /** Every copy and twin that touches a window, in the order they lie in. */
   copies(context: Context, p: Seen, window: Box, quick: boolean) {
-    const sprite = this.picture.sprites.get(p.motif);
+    const sprite = spriteFor(this.picture.sprites, p);
     if (!sprite) return;
     const { plan } = this.picture.screen;
     const reach = reachOf(p, sprite.silhouette);
@@ -237,7 +237,7 @@ class Brush {
 
   /** One copy, moved by a whole-pixel shift. */
   one(context: Context, p: Seen, sx: number, sy: number, window: Box, quick = false) {
-    const sprite = this.picture.sprites.get(p.motif);
+    const sprite = spriteFor(this.picture.sprites, p);
     const motif = this.motifs.get(p.motif);
     if (!sprite || !motif) return;
     const { plan } = this.picture.screen;
@@ -248,20 +248,10 @@ class Brush {
     context.globalCompositeOperation = COMPOSITE[p.blend ?? 'normal'];
     context.globalAlpha = p.opacity ?? 1;
 
-    // A reduced picture may be a part of a pixel larger than the art: whole halvings round up.
-    const halvings = Math.round(
-      Math.log2(Math.max(motif.width, motif.height) / Math.max(sprite.bitmap.width, sprite.bitmap.height)),
-    );
-    const k = 2 ** halvings;
-    // As core samples: bilinear down to half size, averaged levels below that.
-    context.imageSmoothingQuality = !quick && Math.hypot(t.xx, t.yx) * k < 0.5 ? 'medium' : 'low';
-    context.drawImage(
-      sprite.bitmap,
-      -motif.width / 2,
-      -motif.height / 2,
-      sprite.bitmap.width * k,
-      sprite.bitmap.height * k,
-    );
+    // As core samples: averaged below half size, between pixels up to full, sharply beyond it.
+    const wide = (Math.hypot(t.xx, t.yx) * motif.width) / sprite.size.width;
+    context.imageSmoothingQuality = quick ? 'low' : wide < 0.5 ? 'medium' : wide < 1 ? 'low' : 'high';
+    drawSprite(context, sprite, motif);
     context.setTransform(1, 0, 0, 1, 0, 0);
     context.globalCompositeOperation = 'source-over';
     context.globalAlpha = 1;

@@ -10,7 +10,7 @@ import { usePractice } from '@/state/practice';
 import { askPrinted, readyPrinter, usePrinter } from '@/state/printer';
 import { useProposal } from '@/state/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/state/snapshots';
-import { inTheseColours, useSprites, wantAhead, wantSprites } from '@/state/sprites';
+import { allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/state/sprites';
 import { inColours, trialOf, useTrial } from '@/state/trial';
 import { type Eye, eyeSign, useView } from '@/state/view';
 import { eyeFilterId } from './eye-filters';
@@ -202,7 +202,12 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         quick: moving,
         grain: useGrain.getState().now?.tile,
       });
-      if (!moving) wantGrain(project, screen.plan.ppi);
+      if (moving) return;
+      const grained = wantGrain(project, screen.plan.ppi);
+      if (view.held) return;
+      // Said for those who look at the canvas from outside: nothing finer is on its way.
+      const finest = allFine({ project: toShow, pxPerMm: scale, proof }, slot);
+      surface.dataset.finest = grained && finest ? String(screen.plan.ppi) : '';
     };
     const ask = () => {
       frame ||= requestAnimationFrame(paint);
