@@ -1,4 +1,4 @@
-/** Figures of colour: `tsx bench/colour.ts [halo|palette|speed]`, on a seed from the clock or SEED. */
+/** Figures of colour: `tsx bench/colour.ts [halo|palette|fine|lines|speed]`, on a seed from the clock or SEED. */
 import { readFileSync } from 'node:fs';
 import { differenceCiede2000 } from 'culori';
 import sharp from 'sharp';
@@ -19,7 +19,7 @@ import {
   softProof,
 } from '../src/core';
 import { readPrinter } from '../src/engine/icc';
-import { alike, drawShapes, randomInks, randomShapes } from '../tests/inks/make-art';
+import { alike, closeInks, drawShapes, randomInks, randomLines, randomShapes } from '../tests/inks/make-art';
 
 const far = differenceCiede2000();
 const seed = Number(process.env.SEED ?? Date.now() % 100000);
@@ -123,6 +123,29 @@ async function halo() {
   );
 }
 
+/** Art that is all lines: there a pixel of pure ink may be far away. */
+async function lines() {
+  const [side, ppi] = [30, 300];
+  for (const px of [1, 1.5, 2, 3]) {
+    let below2 = 0;
+    let worst = 1;
+    const scenes = Number(process.env.N ?? 60);
+    for (let n = 0; n < scenes; n++) {
+      const count = 3 + (n % 6);
+      const shapes = randomLines(count, seed + n, { side, ppi, px });
+      const [inA, inB] = [randomInks(count, seed + n), randomInks(count, seed + n + 5000)];
+      const a = await drawShapes(shapes, inA, { side, ppi });
+      const b = await drawShapes(shapes, inB, { side, ppi });
+      const [w2] = alike(recolour(platesOf(a, inA), inB, { from: inA }), b, [2]);
+      below2 += w2 / scenes;
+      worst = Math.min(worst, w2);
+    }
+    console.log(
+      `lines of ${px} px, ${scenes} scenes: under 2 at ${(below2 * 100).toFixed(3)} % (worst scene ${(worst * 100).toFixed(2)} %)`,
+    );
+  }
+}
+
 async function palettes() {
   const scenes = Number(process.env.N ?? 90);
   let right = 0;
@@ -153,6 +176,50 @@ async function palettes() {
   console.log(wrong.join(', '));
 }
 
+/** Outlines thinner than three pixels in an ink of their own, and inks that are near each other. */
+async function fineInks() {
+  const side = 40;
+  const scenes = Number(process.env.N ?? 24);
+  const told = (found: Rgb[], inks: Rgb[]) =>
+    inks.map((ink) => Math.min(...found.map((f) => far(hexOfRgb(ink), hexOfRgb(f)))));
+  for (const px of [1, 1.5, 2, 2.5]) {
+    let [seen, right, worst, extra] = [0, 0, 0, 0];
+    for (let n = 0; n < scenes; n++) {
+      const count = 3 + (n % 6);
+      const inks = [...randomInks(count, seed + n * 17), [22, 20, 26] as Rgb];
+      if (inks.slice(0, -1).some((i) => far(hexOfRgb(i), '#16141a') < 14)) continue;
+      const art = await drawShapes(randomShapes(count, seed + n * 17, side, 8), inks, {
+        side,
+        ppi: [150, 300][n % 2],
+        outline: { ink: count, px },
+        jpeg: n % 3 === 2 ? 92 : undefined,
+      });
+      const found = extractPalette([art]).inks.map((f) => f.rgb);
+      const d = told(found, inks);
+      seen++;
+      if (d[count] < 5) right++;
+      worst = Math.max(worst, ...d.slice(0, -1));
+      extra += Math.max(0, found.length - inks.length);
+    }
+    console.log(
+      `outlines of ${px} px: found in ${right} of ${seen}; worst other ink ${worst.toFixed(2)}; ${extra} inks too many`,
+    );
+  }
+  let [found, all, extra] = [0, 0, 0];
+  for (let n = 0; n < scenes; n++) {
+    const inks = closeInks(4 + (n % 5), seed + n * 13, [7, 8]);
+    const shapes = randomShapes(inks.length, seed + n * 13, side, 6);
+    const art = await drawShapes(shapes, inks, { side, ppi: 200, jpeg: n % 2 ? 90 : undefined });
+    const got = extractPalette([art]).inks.map((f) => f.rgb);
+    found += told(got, inks).filter((d) => d < 2).length;
+    all += inks.length;
+    extra += Math.max(0, got.length - inks.length);
+  }
+  console.log(`inks 7 to 8 dE00 apart: ${found} of ${all} within 2; ${extra} too many`);
+}
+
+if (!only || only === 'fine') await fineInks();
 if (!only || only === 'palette') await palettes();
 if (!only || only === 'halo') await halo();
+if (!only || only === 'lines') await lines();
 if (!only || only === 'speed') await speed();

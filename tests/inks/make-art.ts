@@ -16,7 +16,24 @@ export function randomInks(count: number, seed: number, apart = 12): Rgb[] {
   return inks;
 }
 
-type Shape = { ink: number; svg: string };
+/** A fill, or a line drawn along a path. */
+type Shape = { ink: number; svg: string; line?: boolean };
+
+/** Inks of which each but the first has one that is only `near` dE00 away, all others 15 and more. */
+export function closeInks(count: number, seed: number, near: [number, number]): Rgb[] {
+  const random = seededRandom(seed + 31);
+  const inks = randomInks(Math.ceil(count / 2), seed, 24);
+  for (const ink of inks.slice(0, Math.floor(count / 2))) {
+    for (let tries = 0; tries < 4000; tries++) {
+      const other = ink.map((v) => Math.round(Math.min(255, Math.max(0, v + (random() - 0.5) * 60)))) as Rgb;
+      const d = far(hexOfRgb(ink), hexOfRgb(other));
+      if (d < near[0] || d > near[1]) continue;
+      inks.push(other);
+      break;
+    }
+  }
+  return inks;
+}
 
 /** Discs, rings, blades, bars and thin lines over a ground (ink 0), lengths in mm; every ink has a fair area. */
 export function randomShapes(count: number, seed: number, side: number, each = 4): Shape[] {
@@ -52,14 +69,29 @@ export function randomShapes(count: number, seed: number, side: number, each = 4
   return shapes;
 }
 
-/** Shapes drawn in some inks at a ppi, with anti-aliasing; as a JPEG and back when a quality is given. */
+type Drawing = {
+  side: number;
+  ppi: number;
+  /** As a JPEG of this quality and back. */
+  jpeg?: number;
+  /** A line round every fill, in one of the inks. */
+  outline?: { ink: number; px: number };
+};
+
+/** Shapes drawn in some inks at a ppi, with anti-aliasing. */
 export async function drawShapes(
   shapes: Shape[],
   inks: Rgb[],
-  { side, ppi, jpeg }: { side: number; ppi: number; jpeg?: number },
+  { side, ppi, jpeg, outline }: Drawing,
 ): Promise<Raster> {
   const px = Math.round((side / 25.4) * ppi);
-  const body = shapes.map((s) => `${s.svg} fill="${hexOfRgb(inks[s.ink])}"/>`).join('');
+  const stroke = (ink: number) => `stroke="${hexOfRgb(inks[ink])}"`;
+  const round = outline ? `${stroke(outline.ink)} stroke-width="${(outline.px * side) / px}"` : '';
+  const body = shapes
+    .map(({ svg, ink, line }) =>
+      line ? `${svg} fill="none" ${stroke(ink)}/>` : `${svg} fill="${hexOfRgb(inks[ink])}" ${round}/>`,
+    )
+    .join('');
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${px}" height="${px}" viewBox="0 0 ${side} ${side}"><rect width="100%" height="100%" fill="${hexOfRgb(inks[0])}"/>${body}</svg>`;
   let picture = sharp(Buffer.from(svg));
   if (jpeg) picture = sharp(await picture.jpeg({ quality: jpeg }).toBuffer());
@@ -91,4 +123,30 @@ export function alike(a: Raster, b: Raster, limits: number[]): number[] {
     });
   }
   return within.map((n) => n / p.length);
+}
+
+/** Lines `px` pixels thick at a ppi, in every ink, straight and bent, over a ground and a few large discs. */
+export function randomLines(
+  count: number,
+  seed: number,
+  { side, ppi, px }: { side: number; ppi: number; px: number },
+): Shape[] {
+  const random = seededRandom(seed + 104729);
+  const wide = ((px * 25.4) / ppi).toFixed(4);
+  const at = () => (random() * side).toFixed(3);
+  const discs = Array.from(
+    { length: 3 },
+    (_, n): Shape => ({
+      ink: (n + 1) % count,
+      svg: `<circle cx="${at()}" cy="${at()}" r="${(side * (0.08 + random() * 0.12)).toFixed(2)}"`,
+    }),
+  );
+  const lines = Array.from({ length: count * 5 }, (_, n): Shape => {
+    const d =
+      n % 2
+        ? `M${at()} ${at()}L${at()} ${at()}`
+        : `M${at()} ${at()}C${at()} ${at()} ${at()} ${at()} ${at()} ${at()}`;
+    return { ink: n % count, svg: `<path d="${d}" stroke-width="${wide}"`, line: true };
+  });
+  return [...discs, ...lines];
 }

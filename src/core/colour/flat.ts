@@ -94,7 +94,7 @@ function inkOfEach(block: Raster, inks: Rgb[]): Uint8Array {
   const told = labelsOf(wide, inks);
   const { found, find } = inksAround(told, wide.width, wide.height);
   const nearest = new NearestInk(inks);
-  const nearestPair = pairFinder(inks);
+  const finder = pairFinder(inks);
   const labels = new Uint8Array(width * height);
   for (let y = 0, p = 0; y < height; y++) {
     for (let x = 0; x < width; x++, p++) {
@@ -104,7 +104,7 @@ function inkOfEach(block: Raster, inks: Rgb[]): Uint8Array {
       else if (from[p] >>> 24 >= 128) {
         const bgr = from[p] & 0xffffff;
         const count = find(u, v);
-        const pair = count ? nearestPair(found, count, bgr, 1) : -1;
+        const pair = count ? finder.nearest(found, count, bgr, 1).pair : -1;
         const [a, b] = [pair >> 6, pair & 63];
         if (pair < 0) labels[p] = nearest.of(bgr);
         else labels[p] = shareOf(inks[a], inks[b], [bgr & 255, (bgr >> 8) & 255, bgr >> 16]) < 0.5 ? a : b;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
-import { drawShapes, randomInks, randomShapes } from '../../../tests/inks/make-art';
+import { closeInks, drawShapes, randomInks, randomShapes } from '../../../tests/inks/make-art';
 import { newRaster, type Raster } from '../raster';
-import { differenceOf, extractPalette } from '.';
+import { differenceOf, extractPalette, type Rgb } from '.';
 
 /** A soft field of colour that never stays the same: a photograph with no flat ink. */
 function washed(): Raster {
@@ -34,6 +34,32 @@ describe('inks taken from art', () => {
       for (const ink of inks)
         expect(Math.min(...found.inks.map((f) => differenceOf(ink, f.rgb)))).toBeLessThan(2);
       expect(found.inks.reduce((s, f) => s + f.share, 0)).toBeCloseTo(1, 6);
+    }
+  });
+
+  test.each([1.5, 2, 2.5])('black outlines of %d px are an ink, and bring no other with them', async (px) => {
+    for (const seed of [94, 111]) {
+      const inks: Rgb[] = [...randomInks(4, seed), [22, 20, 26]];
+      const art = await drawShapes(randomShapes(4, seed, 40, 8), inks, {
+        side: 40,
+        ppi: 300,
+        outline: { ink: 4, px },
+      });
+      const found = extractPalette([art]).inks;
+      expect(found).toHaveLength(5);
+      for (const ink of inks)
+        expect(Math.min(...found.map((f) => differenceOf(ink, f.rgb)))).toBeLessThan(ink === inks[4] ? 4 : 2);
+    }
+  });
+
+  test('inks 7 to 8 dE00 apart are two', async () => {
+    for (const seed of [5, 18, 31, 44]) {
+      const inks = closeInks(6, seed, [7, 8]);
+      const shapes = randomShapes(inks.length, seed, 40, 6);
+      const art = await drawShapes(shapes, inks, { side: 40, ppi: 200, jpeg: seed % 2 ? 90 : undefined });
+      const found = extractPalette([art]).inks;
+      expect(found).toHaveLength(inks.length);
+      for (const ink of inks) expect(Math.min(...found.map((f) => differenceOf(ink, f.rgb)))).toBeLessThan(2);
     }
   });
 

@@ -1,6 +1,7 @@
 import type { Raster } from '../raster';
 import { RangeMessage } from '../units';
 import { type Lab, labDistance, oklabOf, type Rgb } from './oklab';
+import { thinInks } from './thin-inks';
 
 /** An ink found in the art, and its share of the art's solid area, 0 to 1. */
 type FoundInk = { rgb: Rgb; share: number };
@@ -12,7 +13,7 @@ const EDGE = 42;
 /** Within flat ink, neighbours one and two pixels away differ by no more than this: noise, not texture. */
 const CALM = 10;
 /** Flat inks further apart than this in OKLab are two inks; all of one lies within a third of it. */
-const FLAT_INK = 0.036;
+const FLAT_INK = 0.024;
 /** Art is flat when, beside its ground, this share of its solid pixels is calm, and of those this share is on the spot. */
 const FLAT = { calm: 0.08, sharp: 0.88 };
 /** Beside a large ground a flat ink may cover less of all, if it covers this share of the rest. */
@@ -162,12 +163,12 @@ function flatInks(rasters: Raster[], solid: number): Cluster[] | null {
   if (!centres.length) return null;
   const within = (b: Bin, c: Lab, far: number) => labDistance(b.lab, c) < far;
   const rest = bins.filter((b) => !within(b, centres[0], FLAT_INK));
-  const onSpot = rest.filter((b) => centres.some((c) => within(b, c, FLAT_INK / 3)));
+  const onSpot = rest.filter((b) => centres.some((c) => within(b, c, FLAT_INK / 2)));
   const left = solid - (calm - total(rest));
   if (total(rest) < left * FLAT.calm || total(onSpot) < total(rest) * FLAT.sharp) return null;
   const least = Math.min(calm * SMALLEST_SHARE, total(rest) * SMALLEST_OF_REST);
   return gather(
-    bins.filter((b) => centres.some((c) => within(b, c, FLAT_INK / 3))),
+    bins.filter((b) => centres.some((c) => within(b, c, FLAT_INK / 2))),
     centres,
   ).filter((c) => c.n >= least);
 }
@@ -196,6 +197,10 @@ export function extractPalette(rasters: Raster[], count?: number): FoundInks {
   }
   while (clusters.length > (count ?? (even ? 64 : 12)))
     clusters = settleCentres(bins, mergeNearest(clusters));
+  const wide = clusters.map((c) => c.rgb.map(Math.round) as Rgb);
+  for (const { rgb, n } of thinInks(rasters, wide, even ? ONE_INK : 2 * ONE_INK, solid * SMALLEST_SHARE))
+    clusters.push({ n, rgb, lab: oklabOf(...rgb) });
+  while (clusters.length > (count ?? 64)) clusters = settleCentres(bins, mergeNearest(clusters));
   const all = clusters.reduce((s, c) => s + c.n, 0);
   const inks = clusters
     .sort((p, q) => q.n - p.n)

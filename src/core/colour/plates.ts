@@ -14,6 +14,10 @@ export type Plates = { width: number; height: number; index: Uint32Array; tellin
 /** A pair that must be guessed by colour alone has to pass nearer than this share of the nearest ink's distance. */
 const GUESS = 0.8;
 
+/** What the inks round a pixel leave of its colour before another is thought of, squared levels; and how much less of it must stay. */
+const UNTOLD = 20 ** 2;
+const BETTER = 0.25;
+
 const rgbOf = (v: number): Rgb => [v & 255, (v >> 8) & 255, (v >> 16) & 255];
 
 /** Chooses for each pixel the inks it is told by: those that lie round it, or any, where none do. */
@@ -23,14 +27,14 @@ function pairsOf(art: Raster, inks: Rgb[]) {
   const all = inks.map((_, k) => k);
   const labs = inks.map((c) => oklabOf(...c));
   const guesses = new Map<number, Pair>();
-  const nearestPair = pairFinder(inks);
+  const finder = pairFinder(inks);
   const guess = (bgr: number): Pair => {
     let pair = guesses.get(bgr);
     if (pair === undefined) {
       const lab = oklabOf(...rgbOf(bgr));
       const near = all.reduce((b, k) => (labDistance(labs[k], lab) < labDistance(labs[b], lab) ? k : b), 0);
       const pure = labDistance(labs[near], lab) < PURE;
-      pair = pure ? pairOf(near, near) : nearestPair(all, all.length, bgr, GUESS);
+      pair = pure ? pairOf(near, near) : finder.nearest(all, all.length, bgr, GUESS).pair;
       guesses.set(bgr, pair);
     }
     return pair;
@@ -47,7 +51,12 @@ function pairsOf(art: Raster, inks: Rgb[]) {
     }
     const count = find(x, y);
     if (count === 1 && found[0] === own) return pairOf(own, own);
-    return count ? nearestPair(found, count, bgr, 1) : guess(bgr);
+    if (!count) return guess(bgr);
+    const fit = finder.nearest(found, count, bgr, 1);
+    if (fit.off <= UNTOLD) return fit.pair;
+    // A thin line may have no pixel of its ink alone: one of those round it is mixed with an ink not seen.
+    const thin = finder.withAny(found, count, bgr);
+    return thin.off < fit.off * BETTER ? thin.pair : fit.pair;
   };
 }
 
