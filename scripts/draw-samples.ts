@@ -91,7 +91,10 @@ async function phonePhoto() {
   await sharp(side.data, { raw: { width: side.info.width, height: side.info.height, channels: 3 } })
     .jpeg({ quality: 86 })
     .withMetadata({ orientation: 6, density: 72 })
-    .withExifMerge({ IFD0: { Make: 'Tansy Wharf', Model: 'Pocket camera' } })
+    .withExifMerge({
+      IFD0: { Make: 'Tansy Wharf', Model: 'Pocket camera' },
+      IFD2: { ExposureTime: '1/60', FocalLength: '42/10' },
+    })
     .toFile(`${OUT}/phone-photo.jpg`);
 }
 

@@ -27,7 +27,7 @@ export function decodeCutOut(bytes: Uint8Array): Raster {
   const data = new Uint8ClampedArray(head.width * head.height * 4);
   for (let p = 0; p < width * height; p++) {
     for (let c = 0; c < 3; c++) data[p * 4 + c] = png.data[p * channels + (channels > 2 ? c : 0)];
-    data[p * 4 + 3] = channels === 4 ? png.data[p * channels + 3] : 255;
+    data[p * 4 + 3] = channels % 2 ? 255 : png.data[p * channels + channels - 1];
   }
   return { width, height, data };
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { readSvg } from '../core';
-import { colouredArt, drawVectors, hasArt, letGoOfArt, putArt, sceneMotif } from './art-store';
+import { colouredArt, decodeCutOut, drawVectors, hasArt, letGoOfArt, putArt, sceneMotif } from './art-store';
 import { decodeTiff } from './decode';
 import { drawSvg, startSvg } from './svg';
 
@@ -41,6 +41,69 @@ describe('TIFF, as another library writes it', () => {
     expect(Uint8Array.from({ length: W * H }, (_, p) => data[p * 4 + 1])).toEqual(levels);
     expect(data[3]).toBe(255);
   });
+});
+
+describe('TIFF that is stored in other ways', () => {
+  const rgb = sharp(pixels, { raw: { width: W, height: H, channels: 4 } }).removeAlpha();
+
+  test.each([1, 2, 3, 4, 5, 6, 7, 8])(
+    'orientation %i comes out upright, as another library turns it',
+    async (n) => {
+      const file = await rgb
+        .clone()
+        .withMetadata({ orientation: n })
+        .tiff({ compression: 'packbits' })
+        .toBuffer();
+      const { data, info } = await sharp(file)
+        .rotate()
+        .ensureAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      const got = await decodeTiff(new Uint8Array(file));
+      expect([got.width, got.height]).toEqual([info.width, info.height]);
+      expect(Buffer.compare(Buffer.from(got.data), data)).toBe(0);
+    },
+  );
+
+  test('colours stored as multiplied by their alpha come out as they were', async () => {
+    const ink = Buffer.alloc(40 * 10 * 4);
+    for (let p = 0; p < 400; p++) {
+      const a = 40 + (p % 216);
+      for (const [c, v] of [200, 90, 30].entries()) ink[p * 4 + c] = Math.round((v * a) / 255);
+      ink[p * 4 + 3] = a;
+    }
+    const file = await sharp(ink, { raw: { width: 40, height: 10, channels: 4 } })
+      .tiff({ compression: 'none' })
+      .toBuffer();
+    const view = new DataView(file.buffer, file.byteOffset, file.length);
+    const ifd = view.getUint32(4, true);
+    for (let k = 0; k < view.getUint16(ifd, true); k++) {
+      const at = ifd + 2 + k * 12;
+      if (view.getUint16(at, true) === 338) view.setUint16(at + 8, 1, true);
+    }
+    const { data } = await decodeTiff(new Uint8Array(file));
+    for (let i = 0; i < data.length; i += 4) {
+      const off = [200, 90, 30].map((v, c) => Math.abs(data[i + c] - v));
+      expect(Math.max(...off)).toBeLessThanOrEqual(4);
+    }
+  });
+});
+
+test('a grey PNG with alpha keeps both', async () => {
+  const grey = Buffer.from(Array.from({ length: 200 }, (_, i) => (i * 53) & 255));
+  const png = await sharp(grey, { raw: { width: 10, height: 10, channels: 2 } })
+    .toColourspace('b-w')
+    .png()
+    .toBuffer();
+  expect(png[25]).toBe(4);
+  const { data } = decodeCutOut(new Uint8Array(png));
+  for (let p = 0; p < 100; p++)
+    expect([...data.slice(p * 4, p * 4 + 4)]).toEqual([
+      grey[2 * p],
+      grey[2 * p],
+      grey[2 * p],
+      grey[2 * p + 1],
+    ]);
 });
 
 describe('vectors', () => {

@@ -1,4 +1,4 @@
-import { PICTURE_LIMITS, PictureRefused, type Raster, readPictureHead } from '../core';
+import { PICTURE_LIMITS, PictureRefused, type Raster, readPictureHead, unpremultiply } from '../core';
 
 const STRIP = 512;
 
@@ -45,7 +45,27 @@ function refuseLarge(width: number, height: number) {
   }
 }
 
-/** The first picture of a TIFF: grey, palette or RGB(A), 1, 8 or 16 bits. */
+/** Turned and mirrored as a TIFF's orientation (1 to 8) says: the first row and column are where it names them. */
+function upright(stored: Raster, orientation: number): Raster {
+  if (!(orientation > 1 && orientation <= 8)) return stored;
+  const { width: w, height: h } = stored;
+  const turned = orientation > 4;
+  const [width, height] = turned ? [h, w] : [w, h];
+  const fromRight = [2, 3, 6, 7].includes(orientation);
+  const fromBelow = [3, 4, 7, 8].includes(orientation);
+  const from = new Uint32Array(stored.data.buffer, stored.data.byteOffset, w * h);
+  const to = new Uint32Array(w * h);
+  for (let y = 0, p = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, p++) {
+      const u = fromRight ? width - 1 - x : x;
+      const v = fromBelow ? height - 1 - y : y;
+      to[p] = turned ? from[u * w + v] : from[v * w + u];
+    }
+  }
+  return { width, height, data: new Uint8ClampedArray(to.buffer) };
+}
+
+/** The first picture of a TIFF: grey, palette or RGB(A), 1, 8 or 16 bits, upright, straight alpha. */
 export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<Raster> {
   const { fromArrayBuffer } = await import('geotiff');
   const own = bytes.byteOffset === 0 && bytes.length === bytes.buffer.byteLength;
@@ -61,6 +81,8 @@ export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<Raster
     kind === 3 ? ((await image.fileDirectory.loadValue('ColorMap')) as ArrayLike<number>) : null;
   const read = (await image.readRasters({ interleave: true })) as unknown as ArrayLike<number>;
   const most = 2 ** bits - 1;
+  const associated = Number([image.fileDirectory.getValue('ExtraSamples') ?? 0].flat()[0]) === 1;
+  const orientation = Number((await image.fileDirectory.loadValue('Orientation')) ?? 1);
   const level = (v: number) => (bits === 8 ? v : (v * 255) / most);
   const grey = kind < 2;
   for (let p = 0, s = 0; p < width * height; p++, s += samples) {
@@ -73,5 +95,6 @@ export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<Raster
     const alpha = grey || colours ? 1 : 3;
     data[p * 4 + 3] = samples > alpha ? level(read[s + alpha]) : 255;
   }
-  return { width, height, data };
+  const raster = { width, height, data };
+  return upright(associated ? unpremultiply(raster) : raster, orientation);
 }

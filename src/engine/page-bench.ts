@@ -16,6 +16,7 @@ import {
   mmToPx,
   type Piece,
   piecesOf,
+  ppiOf,
   type Raster,
   readOra,
   readPage,
@@ -25,7 +26,7 @@ import {
   sha256Of,
   splitPieces,
   squarePage,
-  withExif,
+  tookPhoto,
 } from '../core';
 import { decodeCutOut } from './art-store';
 import { decodePicture } from './decode';
@@ -83,8 +84,8 @@ function levelOf(full: Raster, shown: number, longSide: number): { raster: Raste
 
 const THUMB = 320;
 
-/** 8 bits a channel and no palette: read to the byte; other PNGs go through the browser. */
-const isPlain = (png: Bytes) => png[24] === 8 && png[25] !== 3;
+/** 8 bits a channel in colour: read to the byte; other PNGs go through the browser. */
+const isPlain = (png: Bytes) => png[24] === 8 && (png[25] === 2 || png[25] === 6);
 
 async function lookAtLayers(bytes: Bytes, sha256: string): Promise<Incoming> {
   const { ppi, layers, width, height } = readOra(bytes);
@@ -120,20 +121,19 @@ export const pageServices = {
       return { kind: 'vector', sha256: await sha256Of(bytes), widthMm, heightMm, thumb };
     }
     const head = readPictureHead(bytes);
-    const exif = head.type === 'jpeg' ? await exifr.parse(bytes.buffer).catch(() => undefined) : undefined;
+    const exif = head.exif
+      ? await exifr.parse(Uint8Array.from(head.exif).buffer).catch(() => undefined)
+      : undefined;
     const { key, raster } = await pictureOf(bytes);
     const { width, height } = raster;
-    const camera = Boolean(exif?.Make || exif?.Model || exif?.ExposureTime);
-    const known = withExif(head, exif);
-    // What a camera writes as ppi says nothing of the page in front of it.
     return {
       kind: 'page',
       type: head.type,
-      ppi: camera ? null : known.ppi,
+      ...ppiOf(head, exif),
       width,
       height,
       sha256: key,
-      camera,
+      camera: tookPhoto(exif),
     };
   },
 

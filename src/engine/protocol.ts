@@ -40,6 +40,8 @@ export type Incoming = { sha256: string } & (
       width: number;
       height: number;
       ppi: number | null;
+      /** Where it says another ppi down than across. */
+      down: number | null;
       /** Taken with a camera, not scanned. */
       camera: boolean;
     }

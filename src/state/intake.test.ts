@@ -33,6 +33,7 @@ const page: IncomingPage = {
   width: 900,
   height: 900,
   ppi: 300,
+  down: null,
   camera: false,
 };
 const open = (p: Project) => useBolt.setState({ project: p, log: [] });

@@ -65,6 +65,7 @@ const file = (name: string, n: number): IncomingPage => ({
   width: 40,
   height: 30,
   ppi: 300,
+  down: null,
   camera: false,
 });
 

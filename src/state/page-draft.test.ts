@@ -14,6 +14,7 @@ const page: IncomingPage = {
   width: 9,
   height: 9,
   ppi: null,
+  down: null,
   camera: true,
 };
 

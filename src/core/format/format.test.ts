@@ -4,7 +4,7 @@ import { decode } from 'fast-png';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { newRaster } from '../raster';
-import { encodePng, PictureRefused, readPictureHead, sha256Of, withExif } from '.';
+import { encodePng, PictureRefused, ppiOf, readPictureHead, sha256Of, tookPhoto } from '.';
 
 const anyRaster = fc
   .record({
@@ -38,7 +38,7 @@ describe('PNG', () => {
         }
         const head = readPictureHead(png);
         expect(head).toMatchObject({ type: 'png', width: raster.width, height: raster.height });
-        expect(head.ppi).toBeCloseTo(ppi, 1);
+        expect(head.density?.x).toBeCloseTo(ppi, 1);
       }),
       { numRuns: 40 },
     );
@@ -63,52 +63,66 @@ describe('heads of pictures', () => {
     png = await source().withMetadata({ density: 400 }).png().toBuffer();
   });
 
-  test('size and ppi of PNG, JPEG and WebP written by another library', async () => {
-    const exif = await exifr.parse(jpeg);
-    expect(withExif(readPictureHead(jpeg), exif)).toEqual({ type: 'jpeg', width: 64, height: 48, ppi: 600 });
-    const jfif = (unit: number, density: number) =>
-      readPictureHead(
-        Buffer.concat([
-          jpeg.slice(0, 2),
-          Uint8Array.of(
-            255,
-            0xe0,
-            0,
-            16,
-            74,
-            70,
-            73,
-            70,
-            0,
-            1,
-            1,
-            unit,
-            density >> 8,
-            density & 255,
-            0,
-            0,
-            0,
-            0,
-          ),
-          jpeg.slice(2),
-        ]),
-      ).ppi;
-    expect([jfif(1, 300), jfif(2, 118), jfif(0, 1)]).toEqual([300, 299.72, null]);
-    expect(readPictureHead(png)).toMatchObject({ type: 'png', width: 64, height: 48 });
-    expect(readPictureHead(png).ppi).toBeCloseTo(400, 1);
+  const told = async (bytes: Uint8Array) => {
+    const head = readPictureHead(bytes);
+    const exif = head.exif ? await exifr.parse(Uint8Array.from(head.exif).buffer) : undefined;
+    const { type, width, height } = head;
+    return { type, width, height, ...ppiOf(head, exif), photo: tookPhoto(exif) };
+  };
+  /** A JPEG whose JFIF head says so many dots by so many, in a unit. */
+  const jfif = (unit: number, x: number, y = x) =>
+    Buffer.concat([
+      jpeg.slice(0, 2),
+      Uint8Array.of(255, 0xe0, 0, 16, 74, 70, 73, 70, 0, 1, 1, unit, x >> 8, x & 255, y >> 8, y & 255, 0, 0),
+      jpeg.slice(2),
+    ]);
+
+  test('size and ppi of PNG, JPEG and WebP written by another library, by EXIF in each of them', async () => {
+    const size = { width: 64, height: 48, down: null, photo: false };
+    expect(await told(jpeg)).toEqual({ type: 'jpeg', ppi: 600, ...size });
+    expect(await told(png)).toMatchObject({ type: 'png', width: 64, height: 48 });
+    expect((await told(png)).ppi).toBeCloseTo(400, 1);
     for (const lossless of [true, false]) {
-      const webp = await source().webp({ lossless }).toBuffer();
-      expect(readPictureHead(webp)).toEqual({ type: 'webp', width: 64, height: 48, ppi: null });
+      const plain = await source().webp({ lossless }).toBuffer();
+      expect(await told(plain)).toEqual({ type: 'webp', ppi: null, ...size });
+      const dense = await source().withMetadata({ density: 600 }).webp({ lossless }).toBuffer();
+      expect(await told(dense)).toEqual({ type: 'webp', ppi: 600, ...size });
     }
+    // Without a pHYs of its own, what the EXIF block of a PNG says counts.
+    const dense = await source().withMetadata({ density: 350 }).png().toBuffer();
+    const at = dense.indexOf('pHYs') - 4;
+    expect((await told(Buffer.concat([dense.subarray(0, at), dense.subarray(at + 21)]))).ppi).toBe(350);
   });
 
-  test('EXIF fills in a missing ppi only', () => {
-    const head = { type: 'jpeg', width: 9, height: 9, ppi: null } as const;
-    expect(withExif(head, { XResolution: 300, ResolutionUnit: 'inches' }).ppi).toBe(300);
-    expect(withExif(head, { XResolution: 118.11, ResolutionUnit: 'cm' }).ppi).toBeCloseTo(300, 0);
-    expect(withExif(head, { XResolution: 72, ResolutionUnit: 'inches' }).ppi).toBeNull();
-    expect(withExif({ ...head, ppi: 600 }, { XResolution: 300 }).ppi).toBe(600);
-    expect(withExif(head, undefined).ppi).toBeNull();
+  test('EXIF outranks JFIF, and 72 says nothing; another density down is told', async () => {
+    expect((await told(jfif(1, 72))).ppi).toBe(600);
+    expect((await told(jfif(1, 300))).ppi).toBe(600);
+    const bare = (unit: number, x: number, y?: number) =>
+      ppiOf({ ...readPictureHead(jfif(unit, x, y)), exif: null });
+    expect([bare(1, 300), bare(2, 118), bare(0, 1), bare(1, 72)].map((d) => d.ppi)).toEqual([
+      300,
+      299.72,
+      null,
+      null,
+    ]);
+    expect(bare(1, 300, 600)).toEqual({ ppi: 300, down: 600 });
+    const head = { type: 'jpeg', width: 9, height: 9, density: null, exif: null } as const;
+    expect(ppiOf(head, { XResolution: 300, ResolutionUnit: 'inches' }).ppi).toBe(300);
+    expect(ppiOf(head, { XResolution: 118.11, ResolutionUnit: 'cm' }).ppi).toBeCloseTo(300, 0);
+    expect(ppiOf(head, { XResolution: 72, ResolutionUnit: 'inches' }).ppi).toBeNull();
+    expect(ppiOf(head, { XResolution: 300, ResolutionUnit: 'None' }).ppi).toBeNull();
+    expect(ppiOf(head, { XResolution: 300, ResolutionUnit: 1 }).ppi).toBeNull();
+  });
+
+  test('a scanner that names itself is no camera; an exposure or a lens is', async () => {
+    const made = { IFD0: { Make: 'Tansy Wharf', Model: 'Flatbed' } };
+    const scanned = () => source().withMetadata({ density: 600 }).withExifMerge(made);
+    expect(await told(await scanned().jpeg().toBuffer())).toMatchObject({ ppi: 600, photo: false });
+    const shot = await scanned()
+      .withExifMerge({ IFD2: { ExposureTime: '1/60' } })
+      .jpeg()
+      .toBuffer();
+    expect(await told(shot)).toMatchObject({ ppi: null, photo: true });
   });
 
   test('what is no picture, is cut short, has no area or is too large is turned away with a reason', () => {

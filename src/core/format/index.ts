@@ -1,4 +1,5 @@
 export { boardPdf, type Lettering } from './board-pdf';
+export { ppiOf, tookPhoto } from './density';
 export { sha256Of } from './hash';
 export { isZip, type OraLayer, type OraPicture, readOra } from './ora';
 export {
@@ -10,7 +11,7 @@ export {
   writeGpl,
   writePalette,
 } from './palette-text';
-export { PICTURE_LIMITS, readPictureHead, withExif } from './picture';
+export { PICTURE_LIMITS, readPictureHead } from './picture';
 export { encodePng } from './png';
 export { FileRefused, type PictureHead, PictureRefused } from './refused';
 export { readSolids } from './solids';

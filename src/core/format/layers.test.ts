@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { isZip, looksLikeSvg, PictureRefused, readOra, readPictureHead, readSvg } from '.';
+import { isZip, looksLikeSvg, PictureRefused, ppiOf, readOra, readPictureHead, readSvg } from '.';
 
 const png = new Uint8Array(
   await sharp({ create: { width: 4, height: 3, channels: 4, background: '#a05030' } })
@@ -176,18 +176,25 @@ describe('TIFF heads', () => {
       { compression: 'deflate' as const, tile: true, tileWidth: 32, tileHeight: 32 },
     ]) {
       const head = readPictureHead(await tiff({ ...o, xres: perMm, yres: perMm, resolutionUnit: 'inch' }));
-      expect(head).toEqual({ type: 'tiff', width: 70, height: 50, ppi: 600 });
+      expect(head).toMatchObject({ type: 'tiff', width: 70, height: 50 });
+      expect(ppiOf(head)).toEqual({ ppi: 600, down: null });
     }
-    expect(
-      readPictureHead(await tiff({ compression: 'none', xres: 11.811, yres: 11.811, resolutionUnit: 'cm' }))
-        .ppi,
-    ).toBeCloseTo(300, 0);
+    const inCm = {
+      compression: 'packbits' as const,
+      xres: 11.811,
+      yres: 23.622,
+      resolutionUnit: 'cm' as const,
+    };
+    const { ppi, down } = ppiOf(readPictureHead(await tiff(inCm)));
+    expect([ppi, down].map((v) => Math.round(v ?? 0))).toEqual([300, 600]);
   });
 
   test('what is not read is named: other packing, printing inks; torn files never do worse than a reason', async () => {
     expect(said(() => readPictureHead(new Uint8Array()))).toMatch(/empty/);
-    const packed = await tiff({ compression: 'packbits' });
-    expect(said(() => readPictureHead(packed))).toMatch(/LZW, ZIP or no compression/);
+    const packed = await tiff({ compression: 'jpeg' });
+    expect(said(() => readPictureHead(packed))).toMatch(/LZW, ZIP, PackBits or no compression/);
+    const big = new Uint8Array(await sharp(raw).tiff({ bigtiff: true }).toBuffer());
+    expect(said(() => readPictureHead(big))).toMatch(/BigTIFF/);
     const cmyk = new Uint8Array(
       await sharp(raw).toColourspace('cmyk').tiff({ compression: 'none' }).toBuffer(),
     );

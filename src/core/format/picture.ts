@@ -1,4 +1,4 @@
-import { MM_PER_INCH } from '../units';
+import { perMetre } from './density';
 import { type PictureHead, PictureRefused } from './refused';
 import { tiffHead } from './tiff-head';
 
@@ -12,25 +12,24 @@ const CUT_SHORT =
   'This file is cut short: part of the picture is missing. Copy it again from where it came from.';
 
 function pngHead(b: Uint8Array, view: DataView): PictureHead {
-  const head: PictureHead = { type: 'png', width: view.getUint32(16), height: view.getUint32(20), ppi: null };
+  const size = { width: view.getUint32(16), height: view.getUint32(20) };
+  const head: PictureHead = { type: 'png', ...size, density: null, exif: null };
   let at = 8;
   while (at + 12 <= b.length) {
     const length = view.getUint32(at);
     const type = ascii(b, at + 4, 4);
     if (type === 'IEND') return head;
     if (type === 'acTL') throw new PictureRefused(MOVING);
-    if (type === 'pHYs' && length === 9 && b[at + 16] === 1) {
-      const ppi = (view.getUint32(at + 8) * MM_PER_INCH) / 1000;
-      head.ppi = ppi > 0 ? Math.round(ppi * 100) / 100 : null;
-    }
+    if (type === 'pHYs' && length === 9 && b[at + 16] === 1)
+      head.density = perMetre(view.getUint32(at + 8), view.getUint32(at + 12));
+    if (type === 'eXIf') head.exif = b.subarray(at + 8, Math.min(b.length, at + 8 + length));
     at += 12 + length;
   }
   throw new PictureRefused(CUT_SHORT);
 }
 
-/** Size and JFIF density; EXIF resolution is read by the caller's EXIF library and handed to `withExif`. */
 function jpegHead(b: Uint8Array, view: DataView): PictureHead {
-  const head: PictureHead = { type: 'jpeg', width: 0, height: 0, ppi: null };
+  const head: PictureHead = { type: 'jpeg', width: 0, height: 0, density: null, exif: null };
   let at = 2;
   while (at + 4 <= b.length && b[at] === 0xff) {
     const marker = b[at + 1];
@@ -43,10 +42,12 @@ function jpegHead(b: Uint8Array, view: DataView): PictureHead {
     if (at + 2 + length > b.length) break;
     if (marker === 0xe0 && ascii(b, at + 4, 4) === 'JFIF') {
       const unit = b[at + 11];
-      const density = view.getUint16(at + 12);
-      if (density > 1 && unit === 1) head.ppi = density;
-      if (density > 1 && unit === 2) head.ppi = Math.round(density * 2.54 * 100) / 100;
+      const [x, y] = [view.getUint16(at + 12), view.getUint16(at + 14)];
+      if (unit === 1) head.density = { x, y };
+      if (unit === 2) head.density = { x: x * 2.54, y: y * 2.54 };
     }
+    if (marker === 0xe1 && ascii(b, at + 4, 6) === 'Exif\0\0')
+      head.exif ??= b.subarray(at + 10, at + 2 + length);
     if (frame) {
       head.height = view.getUint16(at + 5);
       head.width = view.getUint16(at + 7);
@@ -66,6 +67,19 @@ function jpegHead(b: Uint8Array, view: DataView): PictureHead {
   return head;
 }
 
+/** The EXIF block of a WebP: a chunk of its own, behind the picture. */
+function webpExif(b: Uint8Array, view: DataView): Uint8Array | null {
+  for (let at = 12; at + 8 <= b.length; ) {
+    const length = view.getUint32(at + 4, true);
+    if (ascii(b, at, 4) === 'EXIF') {
+      const from = at + 8 + (ascii(b, at + 8, 6) === 'Exif\0\0' ? 6 : 0);
+      return b.subarray(from, Math.min(b.length, at + 8 + length));
+    }
+    at += 8 + length + (length & 1);
+  }
+  return null;
+}
+
 function webpHead(b: Uint8Array, view: DataView): PictureHead {
   if (view.getUint32(4, true) + 8 > b.length) throw new PictureRefused(CUT_SHORT);
   const kind = ascii(b, 12, 4);
@@ -80,7 +94,7 @@ function webpHead(b: Uint8Array, view: DataView): PictureHead {
             height: ((view.getUint32(21, true) >>> 14) & 0x3fff) + 1,
           }
         : { width: view.getUint16(26, true) & 0x3fff, height: view.getUint16(28, true) & 0x3fff };
-  return { type: 'webp', ...size, ppi: null };
+  return { type: 'webp', ...size, density: null, exif: webpExif(b, view) };
 }
 
 /** What else people bring, and what to do about it. */
@@ -95,7 +109,7 @@ function otherKind(b: Uint8Array): string {
 }
 
 /**
- * Reads size and ppi from the head of a PNG, JPEG, WebP or TIFF without decoding it, and turns away what is none
+ * Reads size and density from the head of a PNG, JPEG, WebP or TIFF without decoding it, and turns away what is none
  * of these, is cut short, has no area, or is larger than PICTURE_LIMITS.
  * @throws PictureRefused with a sentence that says why and what to do.
  */
@@ -111,6 +125,10 @@ export function readPictureHead(bytes: Uint8Array): PictureHead {
   else if (long && ascii(bytes, 0, 4) === 'RIFF' && ascii(bytes, 8, 4) === 'WEBP')
     head = webpHead(bytes, view);
   else if (long && [0x49492a00, 0x4d4d002a].includes(view.getUint32(0))) head = tiffHead(bytes, view);
+  else if (long && [0x49492b00, 0x4d4d002b].includes(view.getUint32(0)))
+    throw new PictureRefused(
+      'This is a BigTIFF, made for pictures over 4 GB, which is not read here. Save it as a plain TIFF or as PNG.',
+    );
   else if (!bytes.length) throw new PictureRefused('This file is empty.');
   else throw new PictureRefused(otherKind(bytes));
   const { width, height } = head;
@@ -122,17 +140,4 @@ export function readPictureHead(bytes: Uint8Array): PictureHead {
     );
   }
   return head;
-}
-
-/** Fills in the ppi from EXIF (unit 2: inch, 3: centimetre) where the file's own head did not say. */
-export function withExif(
-  head: PictureHead,
-  exif: { XResolution?: unknown; ResolutionUnit?: unknown } | undefined,
-): PictureHead {
-  const x = Number(exif?.XResolution);
-  if (head.ppi || !(x > 1 && x < 100000)) return head;
-  const perCm = exif?.ResolutionUnit === 3 || exif?.ResolutionUnit === 'cm';
-  // 72 is what cameras write when they do not know: no better than silence.
-  if (!perCm && x === 72) return head;
-  return { ...head, ppi: Math.round((perCm ? x * 2.54 : x) * 100) / 100 };
 }

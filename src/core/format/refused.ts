@@ -1,9 +1,16 @@
-/** What a picture file says of itself before it is decoded. `ppi` null: the file does not say. */
+/** Pixels per inch across and down. */
+export type Density = { x: number; y: number };
+
+/**
+ * What a picture file says of itself before it is decoded: its size as stored, its own word on density (null: none),
+ * and the EXIF block it carries, which is laid out as a TIFF.
+ */
 export type PictureHead = {
   type: 'png' | 'jpeg' | 'webp' | 'tiff';
   width: number;
   height: number;
-  ppi: number | null;
+  density: Density | null;
+  exif: Uint8Array | null;
 };
 
 /** Why a file was turned away, in words for the person. */

@@ -8,10 +8,11 @@ const COMPRESSIONS = new Map([
   [5, 'LZW'],
   [8, 'deflate'],
   [32946, 'deflate'],
+  [32773, 'PackBits'],
 ]);
 
 /**
- * Size, ppi and kind of the first picture in a TIFF (6.0), from its tags alone; every offset is held against the
+ * Size, density and kind of the first picture in a TIFF (6.0), from its tags alone; every offset is held against the
  * file's length.
  * @throws PictureRefused for what cannot be read: other compressions, bit depths, inks, or a torn file.
  */
@@ -48,7 +49,7 @@ export function tiffHead(b: Uint8Array, view: DataView): PictureHead {
   const format = first(339, 1);
   if (!COMPRESSIONS.has(first(259, 1))) {
     throw new PictureRefused(
-      'This TIFF is packed in a way that is not read here. Save it with LZW, ZIP or no compression.',
+      'This TIFF is packed in a way that is not read here. Save it with LZW, ZIP, PackBits or no compression.',
     );
   }
   const photometric = first(262, 2);
@@ -59,12 +60,12 @@ export function tiffHead(b: Uint8Array, view: DataView): PictureHead {
     throw new PictureRefused(`This TIFF has ${bits} bits a channel. Save it with 8 or 16.`);
   }
   const unit = first(296, 2);
-  const x = tags.get(282);
-  let ppi: number | null = null;
-  if (x && x.n >= 1 && x.type === 5 && unit !== 1) {
-    const density = u32(x.at) / u32(x.at + 4);
-    const value = unit === 3 ? (density * MM_PER_INCH) / 10 : density;
-    if (value > 1 && value < 1e5) ppi = Math.round(value * 100) / 100;
-  }
-  return { type: 'tiff', width: first(256, 0), height: first(257, 0), ppi };
+  const rational = (tag: number) => {
+    const t = tags.get(tag);
+    return t && t.n >= 1 && t.type === 5 ? u32(t.at) / u32(t.at + 4) : 0;
+  };
+  const per = unit === 3 ? MM_PER_INCH / 10 : 1;
+  const x = rational(282) * per;
+  const density = x > 0 && unit !== 1 ? { x, y: rational(283) * per || x } : null;
+  return { type: 'tiff', width: first(256, 0), height: first(257, 0), density, exif: null };
 }

@@ -32,6 +32,19 @@ const box = (x: number, y: number, w: number, h: number): Corners => [
 ];
 
 describe('squaring a page', () => {
+  test('between clear and ink the colour is the ink alone, turned as it may be', () => {
+    const picture = newRaster(60, 40);
+    for (let p = 0; p < 2400; p++)
+      if (p % 60 > 20 && p % 60 < 40) picture.data.set([200, 30, 60, 255], p * 4);
+    const { data } = squarePage(picture, turnCorners(box(5.3, 4.6, 48, 30), 17));
+    let soft = 0;
+    for (let i = 0; i < data.length; i += 4) {
+      if (data[i + 3] > 0 && data[i + 3] < 255) soft++;
+      if (data[i + 3] > 0) expect([...data.slice(i, i + 3)]).toEqual([200, 30, 60]);
+    }
+    expect(soft).toBeGreaterThan(20);
+  });
+
   test('a crop on whole pixels is byte for byte; no corners is the picture itself', () => {
     const picture = noisy(60, 40);
     expect(squarePage(picture, null)).toBe(picture);

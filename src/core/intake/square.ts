@@ -157,10 +157,21 @@ export function squarePage(picture: Raster, corners: Corners | null, aspect: num
       const right = i + (iu < lastX ? 4 : 0);
       const down = iv < lastY ? picture.width * 4 : 0;
       const o = (y * width + x) * 4;
-      for (let c = 0; c < 4; c++) {
-        const top = data[i + c] + (data[right + c] - data[i + c]) * fu;
-        const low = data[i + down + c] + (data[right + down + c] - data[i + down + c]) * fu;
-        out.data[o + c] = top + (low - top) * fv;
+      if (fu === 0 && fv === 0) {
+        for (let c = 0; c < 4; c++) out.data[o + c] = data[i + c];
+        continue;
+      }
+      const places = [i, right, i + down, right + down];
+      const weights = [(1 - fu) * (1 - fv), fu * (1 - fv), (1 - fu) * fv, fu * fv];
+      const alphas = weights.map((w, k) => w * data[places[k] + 3]);
+      const alpha = alphas[0] + alphas[1] + alphas[2] + alphas[3];
+      out.data[o + 3] = alpha;
+      if (alpha === 0) continue;
+      // Colours count by how much of them there is: what is clear has none.
+      for (let c = 0; c < 3; c++) {
+        let sum = 0;
+        for (let k = 0; k < 4; k++) sum += alphas[k] * data[places[k] + c];
+        out.data[o + c] = sum / alpha;
       }
     }
   }

@@ -34,12 +34,14 @@ type Props = {
   /** Share under a hard shadow. */
   shadow: number;
   ppiMissing: boolean;
+  /** Where the file says one ppi across and another down. */
+  uneven: { across: number; down: number } | null;
   onSquare: (found: FoundPage) => void;
   onToSquare: () => void;
 };
 
 /** What the page itself gives cause to say, whatever the step. */
-export default function Notices({ found, shadow, ppiMissing, onSquare, onToSquare }: Props) {
+export default function Notices({ found, shadow, ppiMissing, uneven, onSquare, onToSquare }: Props) {
   return (
     <>
       {found && worthAnOffer(found) && (
@@ -60,6 +62,15 @@ export default function Notices({ found, shadow, ppiMissing, onSquare, onToSquar
             A hard shadow lies over {trim(shadow * 100, 0)} % of this page. It cannot be told from grey paint:
             take the photo again in even light, or crop it away.
           </Typography>
+        </Notice>
+      )}
+      {uneven && (
+        <Notice tone="warning">
+          <Typography variant="body2">
+            The file says {trim(uneven.across, 1)} ppi across and {trim(uneven.down, 1)} ppi down. It is
+            measured at {trim(uneven.across, 1)}: type the page's true width and height under Square.
+          </Typography>
+          <Button onClick={onToSquare}>To Square</Button>
         </Notice>
       )}
       {ppiMissing && (

@@ -371,6 +371,9 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                 found={settings.corners ? null : offer}
                 shadow={shadow}
                 ppiMissing={!squaring && !ppi}
+                uneven={
+                  page.ppi && page.down && !settings.aspect ? { across: page.ppi, down: page.down } : null
+                }
                 onSquare={({ corners: c }) => edit({ corners: c })}
                 onToSquare={() => setStage('Square')}
               />
