@@ -1,4 +1,4 @@
-import { labelAreas, newRaster, type Raster } from '../raster';
+import { labelOnTorus, nearerThan, newRaster, type Raster, thinnerThan } from '../raster';
 import { RangeMessage } from '../units';
 import { AROUND, inksAround, labelsOf, NearestInk, NO_INK, shareOf } from './labels';
 import { type Lab, oklabOf, type Rgb } from './oklab';
@@ -44,38 +44,6 @@ function merged(inks: Rgb[], area: number[], count: number): number[] {
     for (const [k, v] of to.entries()) if (v === gone) to[k] = stays;
   }
   return to;
-}
-
-/** A mask grown (or, with `value` 0, shrunk) by `steps` px on the torus: squares and crosses by turns, near a disc. */
-function grown(mask: Uint8Array, width: number, height: number, steps: number, value: 0 | 1 = 1): Uint8Array {
-  let now = mask;
-  for (let s = 0; s < steps; s++) {
-    const next = now.slice();
-    for (let y = 0; y < height; y++) {
-      const up = ((y || height) - 1) * width;
-      const down = (y + 1 === height ? 0 : y + 1) * width;
-      const row = y * width;
-      for (let x = 0; x < width; x++) {
-        if (now[row + x] === value) continue;
-        const l = (x || width) - 1;
-        const r = x + 1 === width ? 0 : x + 1;
-        const near =
-          now[row + l] === value ||
-          now[row + r] === value ||
-          now[up + x] === value ||
-          now[down + x] === value;
-        const corner =
-          s % 2 === 1 &&
-          (now[up + l] === value ||
-            now[up + r] === value ||
-            now[down + l] === value ||
-            now[down + r] === value);
-        if (near || corner) next[row + x] = value;
-      }
-    }
-    now = next;
-  }
-  return now;
 }
 
 /** What stands for the other side of the block beyond its edges, px: as far as a pixel is looked round. */
@@ -139,7 +107,7 @@ export function* flatPlates(block: Raster, inks: Rgb[], options: FlatOptions): G
     const own = new Uint8Array(n);
     for (let p = 0; p < n; p++) own[p] = labels[p] === ink ? 1 : 0;
     const thin = thinParts(own, width, height, linePx);
-    const spread = grown(own, width, height, Math.round(trapPx));
+    const spread = nearerThan(own, width, height, trapPx + 0.5);
     const mask = new Uint8Array(n);
     let areaPx = 0;
     for (let p = 0; p < n; p++) {
@@ -151,13 +119,11 @@ export function* flatPlates(block: Raster, inks: Rgb[], options: FlatOptions): G
   }
 }
 
-/** What an opening by the thinnest line takes away, small crumbs at corners left out. */
+/** What is thinner than the thinnest line, small crumbs at corners left out. */
 function thinParts(mask: Uint8Array, width: number, height: number, linePx: number): FlatPlate['thin'] {
-  const steps = Math.floor((linePx - 1) / 2);
-  if (steps < 1) return { areaPx: 0, places: 0, at: null };
-  const open = grown(grown(mask, width, height, steps, 0), width, height, steps);
-  const lost = mask.map((v, p) => (v && !open[p] ? 1 : 0));
-  const { labels, count } = labelAreas(lost, width, height);
+  if (linePx <= 1) return { areaPx: 0, places: 0, at: null };
+  const thin = thinnerThan(mask, width, height, linePx);
+  const { labels, count } = labelOnTorus(thin, width, height);
   const sizes = new Int32Array(count + 1);
   for (const k of labels) sizes[k]++;
   let largest = 0;

@@ -95,6 +95,38 @@ describe('flat screens', () => {
     expect(ochre.thin.places).toBe(0);
   });
 
+  test('the trap is as wide as asked whichever way the edge runs', () => {
+    // A light ink on one side of a slanting edge, a dark one on the other.
+    for (const deg of [0, 20, 45, 70, 90]) {
+      const n = 200;
+      const [c, s] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
+      const side = (p: number) => ((p % n) + 0.5 - n / 2) * c + (Math.floor(p / n) + 0.5 - n / 2) * s;
+      const slanted = newRaster(n, n);
+      const round = (p: number) => Math.hypot((p % n) - 99.5, Math.floor(p / n) - 99.5) < 80;
+      for (let p = 0; p < n * n; p++)
+        slanted.data.set([...INKS[round(p) ? (side(p) < 0 ? 3 : 1) : 0], 255], p * 4);
+      for (const trapPx of [3, 7, 11.8]) {
+        const [light] = [...flatPlates(slanted, INKS, { count: 3, trapPx, linePx: 0 })];
+        let area = 0;
+        for (let p = 0; p < n * n; p++) {
+          const along = -((p % n) + 0.5 - n / 2) * s + (Math.floor(p / n) + 0.5 - n / 2) * c;
+          if (light.mask[p] && side(p) >= 0 && Math.abs(along) < 50) area++;
+        }
+        expect(Math.abs(area / 100 - trapPx)).toBeLessThan(0.6);
+      }
+    }
+  });
+
+  test.each([1, 3, 5])('a line %i px thick is told when one px more is the thinnest', (wide) => {
+    const line = boxes([
+      [2, 10, 10, 20, 20],
+      [1, 70, 40, 30, wide],
+    ]);
+    const last = (linePx: number) => [...flatPlates(line, INKS, { count: 3, trapPx: 0, linePx })].at(-1);
+    expect(last(wide + 1)?.thin).toMatchObject({ places: 1, areaPx: 30 * wide });
+    expect(last(wide)?.thin.places).toBe(0);
+  });
+
   test('a soft edge is printed in the inks it parts, never in a third that is a mixture of them', async () => {
     const labels = inkLabels(9);
     const hex = (k: number) => hexOfRgb(labels[k]);

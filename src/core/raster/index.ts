@@ -1,6 +1,7 @@
 export { busyAcross, busyAt, busyOf } from './busy';
+export { nearerThan, thinnerThan } from './discs';
 export { distanceTo } from './distance';
-export { labelAreas } from './label';
+export { labelAreas, labelOnTorus } from './label';
 export { type Pyramid, pyramidOf, reduceTo, unpremultiply } from './pyramid';
 export { crop, differingPixels, newRaster, type Raster, rollRaster } from './raster';
 export { joinRuns, type Runs, runsBetween, runsOf } from './runs';
