@@ -29,7 +29,14 @@ for (const m of project.motifs) {
     .raw()
     .toBuffer();
   const mm = (px: number) => (px / m.ppi) * 25.4;
-  const s = { width, height, alpha: new Uint8Array(alpha), widthMm: mm(m.width), heightMm: mm(m.height) };
+  const s = {
+    width,
+    height,
+    alpha: new Uint8Array(alpha),
+    pxMm: mm(1 / k),
+    widthMm: mm(m.width),
+    heightMm: mm(m.height),
+  };
   outlines.set(m.id, outlineOf(s));
 }
 

@@ -101,13 +101,14 @@ const motifs: Motif[] = pieces.map(({ art, x, y }, n) => {
 
 /** A piece's silhouette, about 160 px, as the product has it. */
 function silhouetteOf(art: Raster): Silhouette {
-  const { raster } = reduceTo(art, 160);
+  const { raster, factor } = reduceTo(art, 160);
   const alpha = Uint8Array.from({ length: raster.width * raster.height }, (_, p) => raster.data[p * 4 + 3]);
   const mm = (px: number) => (px / PPI) * 25.4;
   return {
     width: raster.width,
     height: raster.height,
     alpha,
+    pxMm: mm(factor),
     widthMm: mm(art.width),
     heightMm: mm(art.height),
   };

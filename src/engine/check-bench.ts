@@ -11,13 +11,13 @@ import {
   Ground,
   type JoinReport,
   labDistance,
+  layingOutlineOf,
   type Mended,
   type MendPart,
   mend,
   mendWrap,
   type Outline,
   oklabOf,
-  outlineOfArt,
   type Placed,
   type Planted,
   pixelPlan,
@@ -70,7 +70,7 @@ export const checkServices = {
   ): Planted {
     const scene = sceneOf(request);
     const outlines = new Map(
-      [...scene.motifs].map(([id, art]): [string, Outline] => [id, outlineOfArt(art)]),
+      [...scene.motifs].map(([id, art]): [string, Outline] => [id, layingOutlineOf(art)]),
     );
     const ground = new Ground(request.layout, request.cellMm, outlines);
     if (madeUp) scatterAnew(ground, scene.placements, leads, seed);

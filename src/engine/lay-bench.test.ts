@@ -23,7 +23,14 @@ const { layServices } = await import('./lay-bench');
 
 const half = { p: 1, q: 2 };
 const cellMm = { width: 60, height: 40 };
-const silhouette = { width: 10, height: 10, alpha: new Uint8Array(100).fill(255), widthMm: 10, heightMm: 10 };
+const silhouette = {
+  width: 10,
+  height: 10,
+  alpha: new Uint8Array(100).fill(255),
+  pxMm: 1,
+  widthMm: 10,
+  heightMm: 10,
+};
 const at = (x: number, y: number) => ({ motif: 'm', x, y, angle: 0, scale: 1, mirror: false });
 
 test('the grain laid over the screen is the grain that core renders into the file', () => {

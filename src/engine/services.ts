@@ -8,11 +8,12 @@ import {
   oklabOf,
   pixelPlan,
   proveWrap,
+  reduceTo,
   renderBlock,
   rollRaster,
   sha256Of,
 } from '../core';
-import { colouredArt, decodeCutOut, drawVectors, hasArt, letGoOfArt, putArt } from './art-store';
+import { colouredArt, decodeCutOut, drawVectors, hasArt, letGoOfArt, plainArt, putArt } from './art-store';
 import { checkServices } from './check-bench';
 import { colourServices } from './colour-bench';
 import { layServices } from './lay-bench';
@@ -111,14 +112,19 @@ function leadOf({ asset, from }: ArtRequest): number {
   return lead;
 }
 
-const silhouettes = new Map<string, { width: number; height: number; alpha: Uint8Array }>();
-function decodeSilhouette(asset: string) {
+/** The long side of what art is grabbed and laid by, px at most. */
+const SILHOUETTE_PX = 240;
+type Small = { width: number; height: number; alpha: Uint8Array; across: number };
+const silhouettes = new Map<string, Small>();
+/** `across`: how wide the art itself is in the small picture, px. */
+function decodeSilhouette(asset: string): Small {
   let s = silhouettes.get(asset);
   if (!s) {
-    const small = colouredArt({ motif: '', asset, ppi: 1, from: [], to: [] }, 160);
+    const art = plainArt(asset);
+    const { raster: small, factor } = reduceTo(art, SILHOUETTE_PX);
     const alpha = new Uint8Array(small.width * small.height);
     for (let p = 0; p < alpha.length; p++) alpha[p] = small.data[p * 4 + 3];
-    s = { width: small.width, height: small.height, alpha };
+    s = { width: small.width, height: small.height, alpha, across: art.width / factor };
     silhouettes.set(asset, s);
   }
   return s;

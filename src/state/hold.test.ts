@@ -46,7 +46,14 @@ beforeEach(() => {
   useBolt.temporal.getState().clear();
   useView.setState({ selected: [], held: null, together: true, zoom: 2, origin: { x: 0, y: 0 } });
   useView.setState({ window: { width: 700, height: 700 } });
-  const silhouette = { width: 1, height: 1, alpha: new Uint8Array([255]), widthMm: 20, heightMm: 20 };
+  const silhouette = {
+    width: 1,
+    height: 1,
+    alpha: new Uint8Array([255]),
+    pxMm: 20,
+    widthMm: 20,
+    heightMm: 20,
+  };
   useSprites.setState({ sprites: new Map([['m', { silhouette } as never]]) });
 });
 

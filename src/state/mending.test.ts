@@ -43,7 +43,7 @@ vi.mock('../engine', async () => {
       may: { locked: number[]; fillers: import('../core').Filler[]; only: import('../core').Finding | null },
     ) => core.mend(scene(r), plan(r), options, parts, { ...may, locked: new Set(may.locked) }),
     practise: async (r: SceneRequest, fault: import('../core').Fault, seed: number) => {
-      const outlines = new Map([...motifs].map(([id, art]) => [id, core.outlineOfArt(art)] as const));
+      const outlines = new Map([...motifs].map(([id, art]) => [id, core.layingOutlineOf(art)] as const));
       const ground = new core.Ground(r.layout, r.cellMm, new Map(outlines));
       for (const p of r.placements) ground.add(p);
       return core.plantFault(ground, fault, new Map(KINDS.map((k) => [k, 1])), seed);

@@ -24,6 +24,7 @@ vi.mock('../engine', async () => {
       width: 20,
       height: 20,
       alpha: new Uint8Array(400).fill(255),
+      across: 20,
     }),
   };
 });
@@ -38,6 +39,7 @@ const silhouette = {
   width: 20,
   height: 20,
   alpha: new Uint8Array(400).fill(255),
+  pxMm: 1,
   widthMm: 20,
   heightMm: 20,
 };

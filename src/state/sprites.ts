@@ -222,9 +222,10 @@ function spriteOf(
   { worn, motif, art }: Wanted,
   longSide: number,
   quick: boolean,
-  { bitmap, lead, width, height, alpha }: Awaited<ReturnType<typeof sprite>>,
+  { bitmap, lead, width, height, alpha, across }: Awaited<ReturnType<typeof sprite>>,
 ): Sprite {
   const own = drawnIn(project).ink[lead];
+  const widthMm = (motif.width / motif.ppi) * 25.4;
   return {
     asset: motif.asset,
     ppi: art.ppi,
@@ -241,7 +242,8 @@ function spriteOf(
       width,
       height,
       alpha,
-      widthMm: (motif.width / motif.ppi) * 25.4,
+      pxMm: widthMm / across,
+      widthMm,
       heightMm: (motif.height / motif.ppi) * 25.4,
     },
   };

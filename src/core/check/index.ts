@@ -16,7 +16,7 @@ export {
   STRICTNESS,
   type Strictness,
 } from './limits';
-export { outlineOfArt } from './look';
+export { layingOutlineOf, outlineOfArt } from './look';
 export { CLOTH_MAPS, type ClothMap, clothMap } from './maps';
 export { DEFAULT_MENDING, mendWrap, type WrapMending } from './mend-wrap';
 export { proveWrap, type WrapProof } from './wrap-proof';

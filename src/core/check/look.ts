@@ -1,5 +1,5 @@
 import { imagesOf, type Lattice, type PixelPlan, type Point, type Twin, twinOf, wrapPoint } from '../lattice';
-import { Ground, type Outline, outlineOf, type Reserved } from '../lay';
+import { Ground, type Outline, outlineOf, type Reserved, type Silhouette, trueOutlineOf } from '../lay';
 import type { Scene, SceneMotif } from '../render';
 import { type Profile, profilesOf } from './bands';
 import { type Circle, emptyCircles, roomsOf } from './bare-patch';
@@ -45,28 +45,37 @@ const GLANCE = 0.5;
 
 const areaFor = (of: typeof FINE, n: number) => Math.min(of.most, Math.max(of.least, of.each * n));
 
-const outlines = new WeakMap<SceneMotif, Outline>();
+/** The long side of the level that outlines are measured on, px: hair lines survive on it; and of the one to lay by. */
+const MEASURE_PX = 640;
+const LAY_PX = 240;
 
-/** The outline of a motif's art, from a level of it that is fine enough; found once for each art. */
-export function outlineOfArt(art: SceneMotif): Outline {
-  let outline = outlines.get(art);
-  if (!outline) {
-    const { levels, width, height } = art.pyramid;
-    const level = levels.find((l) => Math.max(l.width, l.height) <= 160) ?? levels[levels.length - 1];
-    const alpha = new Uint8Array(level.width * level.height);
-    for (let p = 0; p < alpha.length; p++) alpha[p] = level.data[p * 4 + 3];
-    const mm = (px: number) => (px / art.ppi) * 25.4;
-    outline = outlineOf({
-      width: level.width,
-      height: level.height,
-      alpha,
-      widthMm: mm(width),
-      heightMm: mm(height),
-    });
-    outlines.set(art, outline);
-  }
-  return outline;
+/** The silhouette of a motif's art on a level of it. */
+function silhouetteOf({ pyramid, ppi }: SceneMotif, longSide: number): Silhouette {
+  const { levels } = pyramid;
+  const found = levels.findIndex((l) => Math.max(l.width, l.height) <= longSide);
+  const depth = found < 0 ? levels.length - 1 : found;
+  const { width, height, data } = levels[depth];
+  const alpha = new Uint8Array(width * height);
+  for (let p = 0; p < alpha.length; p++) alpha[p] = data[p * 4 + 3];
+  const mm = (px: number) => (px / ppi) * 25.4;
+  const size = { widthMm: mm(pyramid.width), heightMm: mm(pyramid.height) };
+  return { width, height, alpha, pxMm: mm(2 ** depth), ...size };
 }
+
+/** Found once for each art. */
+const once = (make: (art: SceneMotif) => Outline) => {
+  const known = new WeakMap<SceneMotif, Outline>();
+  return (art: SceneMotif): Outline => {
+    const outline = known.get(art) ?? make(art);
+    known.set(art, outline);
+    return outline;
+  };
+};
+
+/** The true outline of a motif's art, to measure by. */
+export const outlineOfArt = once((art) => trueOutlineOf(silhouetteOf(art, MEASURE_PX)));
+/** A rough one that is never nearer than it says, to lay by. */
+export const layingOutlineOf = once((art) => outlineOf(silhouetteOf(art, LAY_PX)));
 
 /**
  * Measures a cloth. @param plan at print ppi; what is looked at is coarser.

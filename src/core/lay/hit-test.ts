@@ -5,6 +5,8 @@ export type Silhouette = {
   width: number;
   height: number;
   alpha: Uint8Array;
+  /** How large a pixel of the small picture is; the last ones may reach beyond the motif. */
+  pxMm: number;
   widthMm: number;
   heightMm: number;
 };
@@ -34,14 +36,13 @@ function inked(p: Laid, s: Silhouette, dx: number, dy: number, slackMm: number):
   const t = (p.angle * Math.PI) / 180;
   const u = (Math.cos(t) * dx + Math.sin(t) * dy) / p.scale;
   const v = (-Math.sin(t) * dx + Math.cos(t) * dy) / p.scale;
-  const x = ((p.mirror ? -u : u) / s.widthMm + 0.5) * s.width;
-  const y = (v / s.heightMm + 0.5) * s.height;
-  const rx = Math.ceil((slackMm / p.scale / s.widthMm) * s.width);
-  const ry = Math.ceil((slackMm / p.scale / s.heightMm) * s.height);
-  const x0 = Math.max(0, Math.floor(x) - rx);
-  const x1 = Math.min(s.width - 1, Math.floor(x) + rx);
-  const y0 = Math.max(0, Math.floor(y) - ry);
-  const y1 = Math.min(s.height - 1, Math.floor(y) + ry);
+  const x = ((p.mirror ? -u : u) + s.widthMm / 2) / s.pxMm;
+  const y = (v + s.heightMm / 2) / s.pxMm;
+  const r = Math.ceil(slackMm / p.scale / s.pxMm);
+  const x0 = Math.max(0, Math.floor(x) - r);
+  const x1 = Math.min(s.width - 1, Math.floor(x) + r);
+  const y0 = Math.max(0, Math.floor(y) - r);
+  const y1 = Math.min(s.height - 1, Math.floor(y) + r);
   for (let j = y0; j <= y1; j++) {
     for (let i = x0; i <= x1; i++) if (s.alpha[j * s.width + i] >= 64) return true;
   }

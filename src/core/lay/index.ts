@@ -4,7 +4,7 @@ export { type Filler, FREE_ANGLES, fillGap, type Offer } from './fill';
 export { largestFit } from './fit';
 export { Ground, gapSpread, type Reserved } from './ground';
 export { type CopyHit, hitTest, reachOf, type Silhouette } from './hit-test';
-export { type Outline, outlineOf } from './outline';
+export { type Outline, outlineOf, trueOutlineOf } from './outline';
 export { seededRandom } from './random';
 export {
   DIRECTIONS,

@@ -43,7 +43,7 @@ function silhouette(kind: 'disc' | 'bar', mm: number): Silhouette {
       alpha[y * n + x] = on * 255;
     }
   }
-  return { width: n, height: n, alpha, widthMm: mm, heightMm: mm };
+  return { width: n, height: n, alpha, pxMm: mm / n, widthMm: mm, heightMm: mm };
 }
 const outlines: Map<string, Outline> = new Map([
   ['disc', outlineOf(silhouette('disc', 20))],

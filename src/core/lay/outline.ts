@@ -4,16 +4,35 @@ import type { Silhouette } from './hit-test';
 /**
  * A silhouette as closed lines: x, y pairs in mm about the motif's middle, at scale 1. Holes are filled: what
  * lies inside a ring is inside the motif. `areaMm2` is what the rings enclose, `radius` reaches the farthest
- * point, and the true edge lies within `slack` mm of the lines.
+ * point, and gaps are told smaller by `slack` mm, so that none is told too large.
  */
 export type Outline = { rings: Float64Array[]; areaMm2: number; radius: number; slack: number };
 
-/** Alpha from which a silhouette counts, and the least area of a ring, mm2. */
+/**
+ * Alpha from which a silhouette counts. The true edge is where a pixel is half covered; a quarter keeps tips and hair
+ * lines that a reduced picture thins.
+ */
 const LEVEL = 64;
+/** The least area of a ring, mm2. */
 const LEAST_MM2 = 0.25;
+/** Lines to measure by are kept to within this, mm, and told nearer by a hair: corners are cut a little. */
+const TRUE_MM = 0.06;
+const HAIR_MM = 0.02;
 
-/** The lines of a silhouette, kept to within `tolerance` mm (Douglas and Peucker, 1973). */
-export function outlineOf(s: Silhouette, tolerance = Math.max(s.widthMm, s.heightMm) / 220): Outline {
+/**
+ * The lines of a silhouette to lay by: roughly kept, with as much slack, so that things laid by them are never nearer
+ * than they say.
+ */
+export function outlineOf(s: Silhouette): Outline {
+  const tolerance = Math.max(s.widthMm, s.heightMm) / 220;
+  return { ...traced(s, tolerance), slack: tolerance };
+}
+
+/** The lines of a silhouette to measure by. */
+export const trueOutlineOf = (s: Silhouette): Outline => ({ ...traced(s, TRUE_MM), slack: HAIR_MM });
+
+/** The lines of the silhouette, kept to within `tolerance` mm (Douglas and Peucker, 1973). */
+function traced(s: Silhouette, tolerance: number): Omit<Outline, 'slack'> {
   const { width, height } = s;
   // A clear rim, so that art cut off at its own edge is closed there.
   const wide = width + 2;
@@ -25,15 +44,15 @@ export function outlineOf(s: Silhouette, tolerance = Math.max(s.widthMm, s.heigh
     .size([wide, height + 2])
     .smooth(true)
     .thresholds([LEVEL])(field);
-  const kx = s.widthMm / width;
-  const ky = s.heightMm / height;
+  // A reduced picture may reach a part of a pixel beyond the art, on the right and below.
+  const k = s.pxMm;
   const rings: Float64Array[] = [];
   let areaMm2 = 0;
   let radius = 0;
   for (const [outer] of shape.coordinates) {
     const points = outer
       .slice(0, -1)
-      .map(([x, y]) => [(x - 1) * kx - s.widthMm / 2, (y - 1) * ky - s.heightMm / 2]);
+      .map(([x, y]) => [(x - 1) * k - s.widthMm / 2, (y - 1) * k - s.heightMm / 2]);
     const area = Math.abs(ringArea(points));
     if (area < LEAST_MM2) continue;
     areaMm2 += area;
@@ -41,7 +60,7 @@ export function outlineOf(s: Silhouette, tolerance = Math.max(s.widthMm, s.heigh
     for (const [x, y] of kept) radius = Math.max(radius, Math.hypot(x, y));
     rings.push(Float64Array.from(kept.flat()));
   }
-  return { rings, areaMm2, radius, slack: tolerance };
+  return { rings, areaMm2, radius };
 }
 
 function ringArea(points: number[][]): number {

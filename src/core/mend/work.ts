@@ -1,5 +1,5 @@
 import type { CheckOptions, CheckReport, Finding } from '../check';
-import { findings, outlineOfArt, PRODUCTS } from '../check';
+import { findings, layingOutlineOf, PRODUCTS } from '../check';
 import type { PixelPlan } from '../lattice';
 import { type Filler, Ground, type Outline, settle } from '../lay';
 import type { Placed, Scene } from '../render';
@@ -30,7 +30,9 @@ export function begin(
   may: Pick<Work, 'locked' | 'fillers' | 'only'>,
 ): Work {
   const cell = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
-  const outlines = new Map([...scene.motifs].map(([id, art]): [string, Outline] => [id, outlineOfArt(art)]));
+  const outlines = new Map(
+    [...scene.motifs].map(([id, art]): [string, Outline] => [id, layingOutlineOf(art)]),
+  );
   const ground = new Ground(plan.layout, cell, outlines, options.reserves);
   for (const p of scene.placements) ground.add(p);
   // A filler is laid no larger than its pixels print.

@@ -150,7 +150,7 @@ test('hit test: any copy, by its silhouette and not its box, uppermost first', (
   const alpha = new Uint8Array(n * n);
   for (let p = 0; p < n * n; p++)
     if (Math.hypot((p % n) - 19.5, Math.floor(p / n) - 19.5) < 19) alpha[p] = 255;
-  const s: Silhouette = { width: n, height: n, alpha, widthMm: 20, heightMm: 20 };
+  const s: Silhouette = { width: n, height: n, alpha, pxMm: 20 / n, widthMm: 20, heightMm: 20 };
   const layout: Layout = { kind: 'half-drop', drop: { p: 1, q: 2 } };
   const cell = { width: 100, height: 80 };
   const lattice = latticeOf(layout, cell);
