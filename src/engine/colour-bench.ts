@@ -22,7 +22,7 @@ import {
 import { colouredArt, plainArt, setCube } from './art-store';
 import { decodePicture } from './decode';
 import { readPrinter } from './icc';
-import type { ArtRequest, Progress, SceneRequest } from './protocol';
+import type { ArtRequest, Progress, ProofSeen, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
 import { bitmapOf } from './surface';
 
@@ -91,15 +91,18 @@ export const colourServices = {
   },
 
   /** From now on this printer is proofed; null: none. */
-  async setPrinter(bytes: Uint8Array | null): Promise<{ name: string; inks: 'CMYK' | 'RGB' } | null> {
-    const printer = bytes && (await readPrinter(bytes));
+  async setPrinter(
+    bytes: Uint8Array | null,
+    seen: ProofSeen,
+  ): Promise<{ name: string; inks: 'CMYK' | 'RGB' } | null> {
+    const printer = bytes && (await readPrinter(bytes, seen));
     setCube(printer ? printer.cube : null);
     return printer && { name: printer.name, inks: printer.inks };
   },
 
   /** What a printer makes of some inks. */
-  async printed(bytes: Uint8Array, inks: Rgb[]): Promise<Printed[]> {
-    const { cube } = await readPrinter(bytes);
+  async printed(bytes: Uint8Array, seen: ProofSeen, inks: Rgb[]): Promise<Printed[]> {
+    const { cube } = await readPrinter(bytes, seen);
     setCube(cube);
     return printedInks(cube, inks);
   },

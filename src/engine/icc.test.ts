@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { differenceCiede2000 } from 'culori';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { differenceOf, newRaster, printedInks, type Rgb, softProof } from '../core';
@@ -21,6 +22,29 @@ test('the shipped profile: white stays white, loud screen colours are far off, i
   expect(black.ink).toBeLessThan(321);
   expect(green.far).toBeGreaterThan(10);
   expect(sand.far).toBeLessThan(2);
+});
+
+test('as ink on this paper, paper is as far from a screen’s white as the profile’s own white point says', async () => {
+  const view = new DataView(profile.buffer);
+  let at = 0;
+  for (let k = 0; k < view.getUint32(128); k++)
+    if (String.fromCharCode(...profile.subarray(132 + k * 12, 136 + k * 12)) === 'wtpt')
+      at = view.getUint32(136 + k * 12);
+  const [x, y, z] = [8, 12, 16].map((o) => view.getInt32(at + o) / 65536);
+  const f = (t: number) => (t > 216 / 24389 ? Math.cbrt(t) : (24389 / 27 / 116) * t + 16 / 116);
+  const [fx, fy, fz] = [f(x / 0.9642), f(y), f(z / 0.8249)];
+  const paper = { mode: 'lab' as const, l: 116 * fy - 16, a: 500 * (fx - fy), b: 200 * (fy - fz) };
+  const wanted = differenceCiede2000()({ mode: 'lab', l: 100, a: 0, b: 0 }, paper);
+  const told = printedInks((await readPrinter(profile, 'paper')).cube, [
+    [255, 255, 255],
+    [0, 0, 0],
+  ]);
+  expect(Math.abs(told[0].far - wanted)).toBeLessThan(0.4);
+  expect(told[0].far).toBeGreaterThan(3);
+  // The blackest black of this paper is well above a screen's.
+  expect(told[1].far).toBeGreaterThan(5);
+  const adapted = printedInks((await readPrinter(profile)).cube, [[0, 0, 0]]);
+  expect(adapted[0].far).toBeLessThan(2);
 });
 
 test('the proof agrees with another colour engine', async () => {

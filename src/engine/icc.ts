@@ -1,6 +1,7 @@
 import {
   cmsFLAGS_BLACKPOINTCOMPENSATION,
   cmsInfoDescription,
+  INTENT_ABSOLUTE_COLORIMETRIC,
   INTENT_RELATIVE_COLORIMETRIC,
   instantiate,
   TYPE_CMYK_16,
@@ -8,6 +9,7 @@ import {
   TYPE_RGB_16,
 } from 'lcms-wasm';
 import { cubeColours, FileRefused, type ProofCube } from '../core';
+import type { ProofSeen } from './protocol';
 
 const MOST_BYTES = 16e6;
 const SIZE = 33;
@@ -45,10 +47,11 @@ function headOf(bytes: Uint8Array): { space: 'CMYK' | 'RGB' } {
 
 /**
  * Reads a printer's ICC profile into a table of what it makes of every screen colour: sRGB to the printer's
- * inks (relative colorimetric, black point compensated), and back to sRGB as it looks.
+ * inks (relative colorimetric, black point compensated), and back to sRGB as it looks: to an eye that takes the paper
+ * for white and its ink for black, or as ink on this paper, measured (absolute colorimetric).
  * @throws FileRefused when it is no profile, no printer's, or broken.
  */
-export async function readPrinter(bytes: Uint8Array): Promise<Printer> {
+export async function readPrinter(bytes: Uint8Array, seen: ProofSeen = 'eye'): Promise<Printer> {
   const { space } = headOf(bytes);
   const l = await lcms();
   const profile = l.cmsOpenProfileFromMem(bytes, bytes.length);
@@ -57,7 +60,8 @@ export async function readPrinter(bytes: Uint8Array): Promise<Printer> {
   const inkType = space === 'CMYK' ? TYPE_CMYK_16 : TYPE_RGB_16;
   const [intent, flags] = [INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_BLACKPOINTCOMPENSATION];
   const out = l.cmsCreateTransform(screen, TYPE_RGB_8, profile, inkType, intent, flags);
-  const back = out && l.cmsCreateTransform(profile, inkType, screen, TYPE_RGB_8, intent, flags);
+  const [look, looks] = seen === 'paper' ? [INTENT_ABSOLUTE_COLORIMETRIC, 0] : [intent, flags];
+  const back = out && l.cmsCreateTransform(profile, inkType, screen, TYPE_RGB_8, look, looks);
   try {
     if (!out || !back) throw new FileRefused('This profile has no way from a screen to its inks and back.');
     const count = SIZE ** 3;

@@ -58,7 +58,7 @@ test('art is given to a worker once; after a crash to the next, which proofs for
   const { setPrinter, sprite } = await import('.');
   await Promise.all([sprite(art('m', 'aa'), 100, load), sprite(art('n', 'bb'), 100, load)]);
   await sprite(art('m', 'aa'), 200, load);
-  await setPrinter(new Uint8Array([7]));
+  await setPrinter(new Uint8Array([7]), 'paper');
   expect(told).toHaveLength(1);
   expect(told[0].filter((t) => t.startsWith('take')).sort()).toEqual(['take aa', 'take bb']);
 

@@ -1,6 +1,6 @@
 import { proxy, type Remote, wrap } from 'comlink';
 import type { Rgb } from '../core';
-import type { ArtRequest, Incoming, Progress } from './protocol';
+import type { ArtRequest, Incoming, Progress, ProofSeen } from './protocol';
 import type { Services } from './services';
 
 export type { ScreenReport, ScreensAsk } from './colour-bench';
@@ -12,6 +12,7 @@ export type {
   LayRequest,
   PageView,
   Proof,
+  ProofSeen,
   SceneRequest,
 } from './protocol';
 export { FAR_OFF, MARKED } from './protocol';
@@ -69,10 +70,10 @@ class Bench {
 }
 
 /** The profile that is proofed with. */
-let printer: Uint8Array | null = null;
+let printer: { bytes: Uint8Array; seen: ProofSeen } | null = null;
 
 /** The worker that answers at once (sprites, checks, previews) and the one for long work. */
-const desk = new Bench((s) => (printer ? s.setPrinter(printer) : undefined));
+const desk = new Bench((s) => (printer ? s.setPrinter(printer.bytes, printer.seen) : undefined));
 const press = new Bench(() => undefined);
 const benches = { desk, press };
 type BenchName = keyof typeof benches;
@@ -151,9 +152,9 @@ export const paletteOfPicture: Call<'paletteOfPicture'> = (...args) =>
   desk.run((s) => s.paletteOfPicture(...args));
 export const splitColours = (arts: ArtRequest[], inks: Rgb[], which: number[], load: AssetLoader) =>
   withArt('desk', arts, load, (s) => s.splitColours(assetsOf(arts), inks, which));
-export const setPrinter: Call<'setPrinter'> = async (bytes) => {
-  const found = await desk.run((s) => s.setPrinter(bytes));
-  printer = bytes;
+export const setPrinter: Call<'setPrinter'> = async (bytes, seen) => {
+  const found = await desk.run((s) => s.setPrinter(bytes, seen));
+  printer = bytes && { bytes, seen };
   return found;
 };
 export const printed: Call<'printed'> = (...args) => desk.run((s) => s.printed(...args));

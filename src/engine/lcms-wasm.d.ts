@@ -4,6 +4,7 @@ declare module 'lcms-wasm' {
   export const TYPE_CMYK_16: number;
   export const TYPE_RGB_16: number;
   export const INTENT_RELATIVE_COLORIMETRIC: number;
+  export const INTENT_ABSOLUTE_COLORIMETRIC: number;
   export const cmsFLAGS_BLACKPOINTCOMPENSATION: number;
   export const cmsInfoDescription: number;
   type Handle = number;

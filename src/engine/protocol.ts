@@ -19,6 +19,9 @@ export type ArtRequest = {
 
 export type Proof = 'print' | 'warn';
 
+/** How print is looked at: by an eye that has adapted to the paper, or as ink on this paper beside a screen's white. */
+export type ProofSeen = 'eye' | 'paper';
+
 /** What a printer changes by more than this, dE00, is far off: a warning marks it in this grey. */
 export const FAR_OFF = 5;
 export const MARKED = '#767a7e';

@@ -1,5 +1,14 @@
 import { beforeEach, expect, test, vi } from 'vitest';
-import { addPlacement, addSheet, DEFAULT_INTAKE, motifOf, newProject, type Project, paint } from '../core';
+import {
+  addPlacement,
+  addSheet,
+  DEFAULT_INTAKE,
+  motifOf,
+  newProject,
+  type Project,
+  paint,
+  setGrain,
+} from '../core';
 import type { SceneRequest } from '../engine';
 
 const asked: number[] = [];
@@ -70,6 +79,11 @@ test('colours and names do not call for a new check; a nudge does', async () => 
   const p = laid(2);
   expect(layKey(paint(p, 'base', ['#000000'], () => 'new'))).toBe(layKey(p));
   expect(layKey({ ...p, name: 'Other' })).toBe(layKey(p));
+  // How a motif lies by itself, and the grain, are in the block too.
+  expect(layKey({ ...p, motifs: [{ ...p.motifs[0], blend: 'multiply' }] })).not.toBe(layKey(p));
+  expect(layKey({ ...p, motifs: [{ ...p.motifs[0], opacity: 0.5 }] })).not.toBe(layKey(p));
+  const ink = { texture: 'paper' as const, sizeMm: 2, amount: 0.5 };
+  expect(layKey(setGrain(p, { ink, on: true }))).not.toBe(layKey(p));
   expect(layKey({ ...p, placements: [{ ...p.placements[0], x: 0.1 }, p.placements[1]] })).not.toBe(layKey(p));
 });
 

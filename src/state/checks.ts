@@ -41,7 +41,7 @@ const NONE = {
 };
 export const useChecks = create<ChecksState>()(() => NONE);
 
-/** What the block in pixels depends on: colours and names do not matter to it. */
+/** What the join of the block depends on: all that is rendered but its colours. */
 export const layKey = (p: Project) =>
   JSON.stringify([
     p.brief.widthMm,
@@ -49,7 +49,8 @@ export const layKey = (p: Project) =>
     p.brief.ppi,
     p.layout,
     p.placements,
-    p.motifs.map((m) => [m.asset, m.ppi]),
+    p.motifs.map((m) => [m.asset, m.ppi, m.blend, m.opacity]),
+    p.grain,
   ]);
 
 /** What a check depends on beside that: colours on show, what is said of motifs, and how it is to look. */

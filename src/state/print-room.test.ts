@@ -12,9 +12,9 @@ vi.mock('../engine', () => ({
     if (bytes.length < 8) throw new Error('This is not an ICC profile.');
     return { name: 'in the file', inks: bytes[0] === 1 ? 'RGB' : 'CMYK' };
   },
-  printed: async (_: Uint8Array, inks: Rgb[]) => {
+  printed: async (_: Uint8Array, seen: string, inks: Rgb[]) => {
     asked.push(inks);
-    return inks.map((rgb) => ({ rgb, far: 1, ink: 100 }));
+    return inks.map((rgb) => ({ rgb, far: seen === 'paper' ? 6 : 1, ink: 100 }));
   },
 }));
 vi.mock('./sprites', () => ({ forgetProofs: () => {} }));
@@ -49,6 +49,20 @@ describe('the printer', () => {
       [[119, 136, 153]],
     ]);
     expect([...usePrinter.getState().printed.keys()]).toEqual(['#112233', '#445566', '#778899']);
+  });
+
+  test('as ink on this paper all is asked anew, and it is so the next time', async () => {
+    const { askPrinted, setSeen, usePrinter } = await room();
+    await askPrinted(['#112233']);
+    expect(usePrinter.getState().printed.get('#112233')?.far).toBe(1);
+    await setSeen('paper');
+    expect(usePrinter.getState().printed.size).toBe(0);
+    await askPrinted(['#112233']);
+    expect(usePrinter.getState().printed.get('#112233')?.far).toBe(6);
+    vi.resetModules();
+    const again = await room();
+    await again.readyPrinter();
+    expect(again.usePrinter.getState().seen).toBe('paper');
   });
 
   test('a profile of one’s own takes its place, is there the next time, and can be left again', async () => {

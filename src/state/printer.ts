@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { create } from 'zustand';
 import { type Printed, rgbOfHex } from '../core';
-import { printed, setPrinter } from '../engine';
+import { type ProofSeen, printed, setPrinter } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { forgetProofs } from './sprites';
 
@@ -9,6 +9,8 @@ import { forgetProofs } from './sprites';
 const SHIPPED = '/profiles/coated-offset.icc';
 const SHIPPED_NAME = 'Coated paper, offset';
 const KEY = 'printer';
+const SEEN_KEY = 'proof-seen';
+const seenSchema = z.enum(['eye', 'paper']);
 const keptSchema = z.object({ name: z.string().max(120), bytes: z.instanceof(Uint8Array) });
 
 type PrinterState = {
@@ -16,6 +18,7 @@ type PrinterState = {
   /** Inks of the printer; null until its profile is read. */
   inks: 'CMYK' | 'RGB' | null;
   own: boolean;
+  seen: ProofSeen;
   /** What it makes of the colours that were asked about last, by hex. */
   printed: Map<string, Printed>;
   trouble: string;
@@ -24,6 +27,7 @@ export const usePrinter = create<PrinterState>()(() => ({
   name: SHIPPED_NAME,
   inks: null,
   own: false,
+  seen: 'eye',
   printed: new Map(),
   trouble: '',
 }));
@@ -35,11 +39,14 @@ async function load() {
   const kept = keptSchema.safeParse(await readSetting(KEY));
   const own = kept.success ? kept.data : null;
   bytes = own ? new Uint8Array(own.bytes) : new Uint8Array(await (await fetch(SHIPPED)).arrayBuffer());
-  const found = await setPrinter(bytes);
+  const told = seenSchema.safeParse(await readSetting(SEEN_KEY));
+  const seen = told.success ? told.data : 'eye';
+  const found = await setPrinter(bytes, seen);
   forgetProofs();
   usePrinter.setState({
     name: own?.name ?? SHIPPED_NAME,
     own: own !== null,
+    seen,
     inks: found?.inks ?? null,
     trouble: '',
   });
@@ -59,7 +66,9 @@ export async function askPrinted(colours: string[]) {
   await readyPrinter();
   const asked = [...new Set(colours)].filter((hex) => !usePrinter.getState().printed.has(hex));
   if (!bytes || !asked.length) return;
-  const found = await printed(bytes, asked.map(rgbOfHex));
+  const { seen } = usePrinter.getState();
+  const found = await printed(bytes, seen, asked.map(rgbOfHex));
+  if (usePrinter.getState().seen !== seen) return;
   usePrinter.setState((s) => ({
     printed: new Map([...s.printed, ...asked.map((hex, n): [string, Printed] => [hex, found[n]])]),
   }));
@@ -70,7 +79,7 @@ export async function takeProfile(file: File | null) {
   await readyPrinter();
   try {
     const own = file && new Uint8Array(await file.arrayBuffer());
-    if (own) await setPrinter(own);
+    if (own) await setPrinter(own, usePrinter.getState().seen);
     await writeSetting(KEY, own ? { name: file.name.slice(0, 120), bytes: own } : null);
     usePrinter.setState({ printed: new Map() });
     await load();
@@ -79,4 +88,13 @@ export async function takeProfile(file: File | null) {
       trouble: `${error instanceof Error ? error.message : String(error)} Nothing was changed.`,
     });
   }
+}
+
+/** Looks at print as the eye adapts, or as ink on this paper: all that was told is asked again. */
+export async function setSeen(seen: ProofSeen) {
+  await readyPrinter();
+  if (usePrinter.getState().seen === seen) return;
+  await writeSetting(SEEN_KEY, seen);
+  usePrinter.setState({ printed: new Map(), seen });
+  await load();
 }

@@ -131,6 +131,9 @@ describe('pixel plan', () => {
           expect(Number.isInteger(v)).toBe(true);
         }
         expect((plan.cell.width * 25.4) / ppi).toBeCloseTo(cell.width + plan.error.width, 6);
+        const exact = repeatBlock(layout, cell);
+        expect((plan.block.width * 25.4) / ppi).toBeCloseTo(exact.width + plan.blockError.width, 6);
+        expect((plan.block.height * 25.4) / ppi).toBeCloseTo(exact.height + plan.blockError.height, 6);
         expect(Math.abs(plan.error.height)).toBeLessThanOrEqual(((6 * 25.4) / ppi) * 1.01);
       }),
     );

@@ -3,7 +3,7 @@ import { type Lattice, type Layout, latticeOf, lowestDrop, repeatBlock, type Siz
 
 /**
  * A layout in whole pixels. `cell` and `block` are px, `lattice` has whole-number vectors.
- * `error` is how far the rounded cell is from the asked one, in mm (positive: larger).
+ * `error` is how far the rounded cell is from the asked one, in mm (positive: larger), `blockError` how far the block is.
  * `scale` is px per mm in each direction, so that placements land exactly on the rounded cell.
  */
 export type PixelPlan = {
@@ -13,6 +13,7 @@ export type PixelPlan = {
   block: Size;
   lattice: Lattice;
   error: Size;
+  blockError: Size;
   scale: { x: number; y: number };
 };
 
@@ -40,15 +41,21 @@ export function pixelPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan 
   const stepY = kind === 'diamond' ? 2 : kind === 'half-drop' ? drop.q : 1;
   const exact = { width: (width / MM_PER_INCH) * ppi, height: (height / MM_PER_INCH) * ppi };
   const cell = { width: toMultiple(exact.width, stepX), height: toMultiple(exact.height, stepY) };
+  const block = repeatBlock(layout, cell);
+  const error = {
+    width: ((cell.width - exact.width) / ppi) * MM_PER_INCH,
+    height: ((cell.height - exact.height) / ppi) * MM_PER_INCH,
+  };
   return {
     layout: { ...layout, drop },
     ppi,
     cell,
-    block: repeatBlock(layout, cell),
+    block,
     lattice: latticeOf(layout, cell),
-    error: {
-      width: ((cell.width - exact.width) / ppi) * MM_PER_INCH,
-      height: ((cell.height - exact.height) / ppi) * MM_PER_INCH,
+    error,
+    blockError: {
+      width: (error.width * block.width) / cell.width,
+      height: (error.height * block.height) / cell.height,
     },
     scale: { x: cell.width / width, y: cell.height / height },
   };

@@ -14,8 +14,10 @@ import {
   LIMITS,
   mmPer,
   mmToPx,
+  type PixelPlan,
   paint,
   pixelPlan,
+  type Size,
   setBrief,
   setLayout,
 } from '@/core';
@@ -29,6 +31,15 @@ import { FIGURES } from '../../theme/theme';
 import LayoutPicture from './layout-picture';
 
 const DROPS = ['1/2', '1/3', '2/3', '1/4', '3/4', '2/5'];
+
+/** What rounding to whole pixels does to the cell and, where that is larger, to the block of several cells. */
+function roundedText({ error, blockError, block, cell }: PixelPlan): string {
+  const size = (e: Size) => `${trim(e.width, 3)} mm in width, ${trim(e.height, 3)} mm in height`;
+  const own = block.width === cell.width && block.height === cell.height;
+  return own
+    ? `Rounded to whole pixels: ${size(error)}.`
+    : `Rounded to whole pixels: the cell by ${size(error)}; the repeat block by ${size(blockError)}.`;
+}
 
 export default function BriefTray() {
   const project = useBolt((s) => s.project);
@@ -52,7 +63,7 @@ export default function BriefTray() {
     }
   };
   const tooLarge = !blockFits(plan);
-  const rounding = Math.max(Math.abs(plan.error.width), Math.abs(plan.error.height));
+  const rounding = Math.max(Math.abs(plan.blockError.width), Math.abs(plan.blockError.height));
   return (
     <Tray title="Brief" says="Two of size, pixels and ppi give the third.">
       <Box>
@@ -228,7 +239,7 @@ export default function BriefTray() {
         <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
           {rounding < 5e-4
             ? 'Every step is a whole number of pixels as it stands: nothing was rounded.'
-            : `Rounded to whole pixels: ${trim(plan.error.width, 3)} mm in width, ${trim(plan.error.height, 3)} mm in height.`}
+            : roundedText(plan)}
         </Typography>
         {tooLarge && (
           <Typography variant="body2" color="warning.main" sx={{ mt: 1 }}>

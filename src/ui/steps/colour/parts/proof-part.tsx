@@ -9,7 +9,7 @@ import { useEffect } from 'react';
 import { cielabOf, differenceOf, EYE_KINDS, hexOfRgb, type Project, rgbOfHex, seenBy } from '@/core';
 import { FAR_OFF } from '@/engine';
 import { useInks } from '@/state/inks';
-import { askPrinted, takeProfile, usePrinter } from '@/state/printer';
+import { askPrinted, setSeen, takeProfile, usePrinter } from '@/state/printer';
 import { wayShown } from '@/state/trial';
 import { type Eye, useView } from '@/state/view';
 import FileButton from '../../../parts/file-button';
@@ -167,9 +167,10 @@ function Eyes({ project }: { project: Project }) {
 
 function OnPrinter({ project }: { project: Project }) {
   const eye = useView((s) => s.eye);
-  const { name, inks, own, printed, trouble } = usePrinter();
+  const { name, inks, own, printed, seen, trouble } = usePrinter();
   const { colours } = wayShown(project);
-  useEffect(() => void askPrinted(colours), [colours]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: looked at in another way, all is asked again.
+  useEffect(() => void askPrinted(colours), [colours, seen]);
   const rows = colours.map((hex, n) => ({ n, hex, is: printed.get(hex) }));
   const far = rows.filter((r) => (r.is?.far ?? 0) > FAR_OFF);
   const heavy = rows.filter((r) => (r.is?.ink ?? 0) > MOST_INK + 1);
@@ -197,6 +198,21 @@ function OnPrinter({ project }: { project: Project }) {
         <ToggleButton value="printed">As it prints</ToggleButton>
         <ToggleButton value="far-off">Far off</ToggleButton>
       </ToggleButtonGroup>
+      <ToggleButtonGroup
+        exclusive
+        fullWidth
+        value={seen}
+        onChange={(_, v) => v && void setSeen(v)}
+        aria-label="How print is looked at"
+      >
+        <ToggleButton value="eye">As the eye adapts</ToggleButton>
+        <ToggleButton value="paper">As ink on this paper</ToggleButton>
+      </ToggleButtonGroup>
+      <Typography variant="body2" color="text.secondary">
+        {seen === 'eye'
+          ? 'The eye takes the paper for white and its darkest ink for black: differences are told from there.'
+          : 'Paper and ink as they measure, beside the white and black of a screen.'}
+      </Typography>
       {ready && (
         <Typography variant="body2" role="status" color="text.secondary">
           {far.length
