@@ -1,7 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { beforeAll, expect, test } from 'vitest';
-import { encodePng, newRaster, type Rgb } from '../core';
+import { encodePng, newRaster, projectSchema, type Rgb, rgbOfHex, scenePlacements } from '../core';
 import type { SceneRequest } from './protocol';
 import { services } from './services';
 
@@ -52,6 +53,33 @@ test('a motif worn in other inks is drawn so, and counts as those inks on the cl
   expect(shares[0]).toBeCloseTo(0.36, 1);
   expect(Math.abs(shares[1] - shares[2])).toBeLessThan(0.02);
   expect(touches.map((t) => `${t.a}${t.b}`).sort()).toEqual(['01', '02', '12']);
+});
+
+test('the share of the ground is that of the block which is sent, on shaded scans too, and what the check says', async () => {
+  const demo = projectSchema.parse(JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')));
+  const some = demo.motifs.filter((m) => /Box kite|Windsock|Cloud curl/.test(m.name));
+  const inks = demo.inks.slice(1).map((i) => rgbOfHex(i.hex));
+  for (const m of some)
+    await services.take(m.asset, new Uint8Array(readFileSync(`public/demo/assets/${m.asset}.png`)));
+  const cloth: SceneRequest = {
+    ground: rgbOfHex(demo.inks[0].hex),
+    arts: some.map((m) => ({ motif: m.id, asset: m.asset, ppi: m.ppi, from: inks, to: inks })),
+    placements: scenePlacements({
+      ...demo,
+      placements: demo.placements.filter((p) => some.some((m) => m.id === p.motif)),
+    }).map((p, n) => ({ ...p, blend: n % 3 ? 'normal' : 'multiply' })),
+    layout: demo.layout,
+    cellMm: { width: demo.brief.widthMm, height: demo.brief.heightMm },
+    ppi: 75,
+  };
+  const wears = some.map(() => inks.map((_, k) => k + 1));
+  const { shares } = services.inksOnCloth(cloth, wears);
+  const { png } = await services.exportBlock({ ...cloth, ground: null }, () => {});
+  const alpha = await sharp(png).extractChannel(3).raw().toBuffer();
+  const ground = 1 - alpha.reduce((s, v) => s + v, 0) / alpha.length / 255;
+  expect(Math.abs(shares[0] - ground)).toBeLessThan(0.005);
+  expect(Math.abs(services.check(cloth, {}).cover - (1 - ground))).toBeLessThan(0.005);
+  expect(shares.reduce((s, v) => s + v, 0)).toBeCloseTo(1, 6);
 });
 
 test('flat screens come as one black-and-white picture an ink, in register, and tell what is too thin', async () => {

@@ -56,7 +56,10 @@ function quickMotif(art: ArtRequest, ppi: number, largest: number): SceneMotif {
 const largestOf = (request: SceneRequest, art: string) =>
   Math.max(0.2, ...request.placements.filter((p) => (p.art ?? p.motif) === art).map((p) => p.scale));
 
-/** The same scene with every ink in a flat colour of its own that no two share; the ground is the first of them. */
+/**
+ * The same scene with every ink in a flat colour of its own that no two share; the ground is the first of them. What
+ * lies over what is what counts, not what a glaze makes of them.
+ */
 function labelled(request: SceneRequest, wears: number[][]): { request: SceneRequest; labels: Rgb[] } {
   const count = 1 + Math.max(0, ...wears.flat());
   const labels = inkLabels(count);
@@ -66,7 +69,8 @@ function labelled(request: SceneRequest, wears: number[][]): { request: SceneReq
     texture: a.from.map(() => 0),
     proof: undefined,
   }));
-  return { request: { ...request, ground: labels[0], arts, grain: undefined }, labels };
+  const placements = request.placements.map((p) => ({ ...p, blend: 'normal' as const }));
+  return { request: { ...request, ground: labels[0], arts, placements, grain: undefined }, labels };
 }
 
 /** Colours: what lies where, what a printer makes of them, and pictures of the cloth in any of them. */
@@ -117,7 +121,11 @@ export const colourServices = {
       a.motif,
       quickMotif(a, ppi, largestOf(request, a.motif)),
     ]);
-    return inksOnCloth(renderBlock({ ...named.request, motifs: new Map(motifs) }, plan), named.labels);
+    const scene = { ...named.request, motifs: new Map(motifs) };
+    const bare = renderBlock({ ...scene, ground: null }, plan);
+    let cover = 0;
+    for (let i = 3; i < bare.data.length; i += 4) cover += bare.data[i] / 255;
+    return inksOnCloth(renderBlock(scene, plan), named.labels, (cover * 4) / bare.data.length);
   },
 
   /** A window of the cloth from its corner, `width` x `height` px at a ppi; a ground may be proofed with it. */

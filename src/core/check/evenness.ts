@@ -1,4 +1,3 @@
-import { labDistance, oklabOf, type Rgb } from '../colour';
 import type { Point } from '../lattice';
 import type { Placed } from '../render';
 import { stripesOf } from './bands';
@@ -12,8 +11,6 @@ export type Evenness = {
   parts: { gaps: number; cover: number; weight: number; colours: number; sizes: number };
   /** Gap to the nearest neighbour of every placement, mm, smallest first. */
   gapsMm: number[];
-  /** Share of the cloth that each ink covers, the ground first. */
-  inks: number[];
   /** How often each motif is laid, and its share of what is covered. */
   motifs: { motif: string; count: number; share: number }[];
 };
@@ -34,8 +31,8 @@ const spreadOf = (list: ArrayLike<number>) => {
   return mean > 0 ? Math.sqrt(sum) / mean : 0;
 };
 
-/** Null for fewer than three things on the cloth. @param inks as shown, ground first. */
-export function evennessOf(look: Look, leads: Map<string, number>, inks: Rgb[]): Evenness | null {
+/** Null for fewer than three things on the cloth. */
+export function evennessOf(look: Look, leads: Map<string, number>): Evenness | null {
   const { scene, rooms, far, picture } = look;
   const n = scene.placements.length;
   if (n < 3 || !rooms) return null;
@@ -72,7 +69,6 @@ export function evennessOf(look: Look, leads: Map<string, number>, inks: Rgb[]):
     score,
     parts,
     gapsMm,
-    inks: inkShares(look, inks),
     motifs: [...count.values()].sort((a, b) => b.share - a.share),
   };
 }
@@ -127,25 +123,4 @@ function unbalance(look: Look, kindOf: (p: Placed, n: number) => number): number
     of += all;
   }
   return of ? sum / of : 0;
-}
-
-/** The share of the cloth that lies nearest to each ink. */
-function inkShares({ far }: Look, inks: Rgb[]): number[] {
-  const labs = inks.map((ink) => oklabOf(...ink));
-  const shares = inks.map(() => 0);
-  const paint = far.picture.colours?.paint;
-  if (!labs.length || !paint) return shares;
-  const known = new Int8Array(32768).fill(-1);
-  const size = paint.length / 3;
-  for (let p = 0; p < size; p++) {
-    const [r, g, b] = [paint[p * 3], paint[p * 3 + 1], paint[p * 3 + 2]];
-    const key = ((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3);
-    if (known[key] < 0) {
-      const lab = oklabOf(r, g, b);
-      const away = labs.map((l) => labDistance(l, lab));
-      known[key] = away.indexOf(Math.min(...away));
-    }
-    shares[known[key]] += 1 / size;
-  }
-  return shares;
 }

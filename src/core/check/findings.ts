@@ -83,13 +83,12 @@ export function findings(
     ...likeInks(inks, scene.placements[0] ?? { x: 0, y: 0 }),
   ];
   const { rooms, picture } = seen;
-  const covered = picture.labels.reduce((s, l) => s + (l < 0 ? 0 : 1), 0);
   return {
     findings: [...all.filter((f) => f.severity === 'look'), ...all.filter((f) => f.severity === 'note')],
-    medianGapMm: rooms && seen.mm(2 * rooms.median),
-    gapsMm: rooms ? rooms.rooms.map((c) => seen.mm(2 * c.r)) : [],
-    cover: covered / picture.labels.length,
-    evenness: evennessOf(seen, leads, inks),
+    medianGapMm: rooms && seen.across(rooms.median),
+    gapsMm: rooms ? rooms.rooms.map((c) => seen.across(c.r)) : [],
+    cover: picture.cover,
+    evenness: evennessOf(seen, leads),
     direction: direction.report,
     limits,
     seen: Array.from(picture.seen, (v, k) => v / Math.max(1, picture.drawn[k])),

@@ -1,4 +1,4 @@
-import { nearestCopy } from '../lattice';
+import { nearestCopy, type Point, wrapPoint } from '../lattice';
 import type { Circle } from './bare-patch';
 import type { Finding } from './finding';
 import type { Limits } from './limits';
@@ -18,15 +18,38 @@ export function holeLimit({ rooms }: Look, bare: number): number {
   return wide * (bare + (wide / rooms.median - 1));
 }
 
+/** Steps that a middle is moved by, in pixels of the picture, and the least of them, mm. */
+const FIRST_STEP = 1;
+const LAST_STEP_MM = 0.02;
+
+/** The middle and radius, mm, of the widest circle about a place that the picture found: measured to the silhouettes. */
+function widest({ ground, mm }: Look, from: Point): { at: Point; r: number } {
+  let at = from;
+  let r = ground.roomAt(at);
+  for (let step = mm(FIRST_STEP); step > LAST_STEP_MM; ) {
+    let next = at;
+    let most = r;
+    for (let k = 0; k < 8; k++) {
+      const t = (k * Math.PI) / 4;
+      const tried = { x: at.x + step * Math.cos(t), y: at.y + step * Math.sin(t) };
+      const room = ground.roomAt(tried);
+      if (room > most) [next, most] = [tried, room];
+    }
+    if (next === at) step /= 2;
+    [at, r] = [next, most];
+  }
+  return { at, r };
+}
+
 /** Bare patches: empty circles much larger than the cloth's own gaps. */
 export function barePatches(look: Look, limits: Limits): Finding[] {
-  const { rooms, mm } = look;
+  const { rooms, across } = look;
   if (!rooms) return [];
   const limit = holeLimit(look, limits.bare);
   const { lattice } = look.picture.plan;
   const kept: Circle[] = [];
   for (const c of rooms.rooms) {
-    if (c.r <= limit || mm(2 * c.r) <= LEAST_MM) break;
+    if (c.r <= limit || across(c.r) <= LEAST_MM) break;
     // One that reaches far into a larger one is an arm of the same hole.
     const arm = kept.some((k) => {
       const near = nearestCopy(lattice, k, c);
@@ -34,13 +57,16 @@ export function barePatches(look: Look, limits: Limits): Finding[] {
     });
     if (!arm) kept.push(c);
   }
-  return kept.slice(0, 8).map((c) => ({
-    kind: 'bare-patch',
-    severity: 'look',
-    at: look.place(c),
-    placements: [],
-    widthMm: mm(2 * c.r),
-    usualMm: mm(2 * rooms.median),
-    limitMm: mm(2 * limit),
-  }));
+  return kept.slice(0, 8).map((c) => {
+    const { at, r } = widest(look, look.point(c));
+    return {
+      kind: 'bare-patch',
+      severity: 'look',
+      at: wrapPoint(look.lattice, at),
+      placements: [],
+      widthMm: 2 * r,
+      usualMm: across(rooms.median),
+      limitMm: across(limit),
+    };
+  });
 }

@@ -22,12 +22,14 @@ const turn = (a: number, b: number) => {
 export function openLanes(look: Look, limits: Limits): Finding[] {
   const { rooms, scene, lattice } = look;
   if (!rooms || scene.placements.length < LEAST_MOTIFS) return [];
-  const usualMm = look.mm(2 * rooms.median);
-  const free = lanesOf(scene.placements, look.outlines, lattice, look.twin, usualMm * limits.lane);
-  const thin = thinBands(look.far.cover, LITTLE, usualMm * limits.softLane);
+  const usualMm = look.across(rooms.median);
+  // Limits are set by the room as the picture has it, from middle to middle of its pixels.
+  const roomMm = look.mm(2 * rooms.median);
+  const free = lanesOf(scene.placements, look.outlines, lattice, look.twin, roomMm * limits.lane);
+  const thin = thinBands(look.far.cover, LITTLE, roomMm * limits.softLane);
   const all = [
-    ...free.map((l) => ({ ...l, cover: 0, limitMm: usualMm * limits.lane })),
-    ...thin.map((l) => ({ ...l, limitMm: usualMm * limits.softLane })),
+    ...free.map((l) => ({ ...l, cover: 0, limitMm: roomMm * limits.lane })),
+    ...thin.map((l) => ({ ...l, limitMm: roomMm * limits.softLane })),
   ];
   const kept: typeof all = [];
   for (const lane of all) {

@@ -35,6 +35,8 @@ export type Look = {
   imageAt: (label: number) => Point;
   /** Pixels of the picture as mm. */
   mm: (px: number) => number;
+  /** A radius in the picture as a diameter in mm: it ends at the edge of the pixel that it meets. */
+  across: (r: number) => number;
 };
 
 /** Pixels of the picture to each thing on the cloth, and the fewest and most in all. */
@@ -122,5 +124,6 @@ export function lookAt(scene: Scene, plan: PixelPlan, reserves: Reserved[] = [],
     place: (at, of) => wrapPoint(lattice, point(at, of)),
     imageAt: (label) => imagesOf(scene.placements[label % n], twin)[Math.floor(label / n)],
     mm: (px) => px / picture.plan.scale.x,
+    across: (r) => Math.max(0, 2 * r - 1) / picture.plan.scale.x,
   };
 }

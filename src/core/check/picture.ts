@@ -14,6 +14,8 @@ export type ClothPicture = {
   /** What is to be added to a place of the picture for its place on the cloth, px: less than one. */
   off: { x: number; y: number };
   labels: Int16Array;
+  /** Share of the cloth that art covers, soft edges by their share. */
+  cover: number;
   /** What is seen, RGB on the ground, and how far each pixel is from the ground in OKLab. */
   colours: { paint: Uint8ClampedArray; weight: Float32Array } | null;
   /** Pixels that each placement covers, and those of them that stay in sight. */
@@ -23,8 +25,8 @@ export type ClothPicture = {
   overlaps: Map<number, { px: number; x: number; y: number }>;
 };
 
-/** Alpha from which a pixel counts as covered. */
-const COVERED = 64;
+/** Alpha from which a pixel counts as covered: by half, where things are measured; seen from afar a soft rim counts too. */
+const COVERED = { near: 128, far: 64 };
 
 /** A plan of the same cloth with about `area` px in one cell of its lattice. */
 export function coarsePlan(full: PixelPlan, area: number): PixelPlan {
@@ -47,6 +49,7 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
   const paint = new Uint8ClampedArray(coloured ? size * 3 : 0);
   const ground = scene.ground ?? [255, 255, 255];
   for (let i = 0; i < paint.length; i++) paint[i] = ground[i % 3];
+  const bare = new Float32Array(size).fill(1);
   const drawn = new Int32Array(count);
   const overlaps: ClothPicture['overlaps'] = new Map();
   const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
@@ -61,6 +64,7 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
     for (const [k, image] of imagesOf(placed, twin).entries()) {
       const at = { ...image, x: image.x - off.x / plan.scale.x, y: image.y - off.y / plan.scale.y };
       const sprite = spriteOf(at, art, plan);
+      const bar = (coloured ? COVERED.far : COVERED.near) * (placed.opacity ?? 1);
       const label = n + k * count;
       for (let py = 0; py < sprite.height; py++) {
         const y = sprite.y + py;
@@ -72,9 +76,10 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
             const a = sprite.data[i + 3];
             if (a === 0) continue;
             const under = 255 - a;
+            bare[o] *= under / 255;
             for (let c = 0; coloured && c < 3; c++)
               paint[o * 3 + c] = sprite.data[i + c] + (paint[o * 3 + c] * under) / 255;
-            if (a < COVERED) continue;
+            if (a < bar) continue;
             drawn[n]++;
             const below = labels[o];
             if (below >= 0) {
@@ -97,6 +102,7 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
     torus: { width, height, step },
     off,
     labels,
+    cover: 1 - bare.reduce((s, v) => s + v, 0) / size,
     colours: coloured ? { paint, weight: weightOf(paint, ground, size) } : null,
     drawn,
     seen,

@@ -28,11 +28,12 @@ type Strip = {
  * @param outline corners of the outline, mm; none when the cell itself is worked to.
  */
 export function slivers(look: Look, limits: Limits, outline: Point[] = []): Finding[] {
-  const { rooms, mm, scene } = look;
+  const { rooms, mm, across, scene } = look;
   const n = scene.placements.length;
   if (!rooms || n < 2) return [];
-  const usualMm = mm(2 * rooms.median);
-  const limitMm = usualMm * limits.sliver;
+  const usualMm = across(rooms.median);
+  const roomMm = mm(2 * rooms.median);
+  const limitMm = roomMm * limits.sliver;
   const most = (limitMm * 1.6) / mm(1);
   const strips = stripsOf(look, look, most);
   if (outline.length > 2)
@@ -42,7 +43,7 @@ export function slivers(look: Look, limits: Limits, outline: Point[] = []): Find
       const widthMm = mm(gap / count);
       const longMm = mm(px);
       if (px < LEAST_PX || widthMm > limitMm) return [];
-      if (longMm < limits.sliverLong * widthMm || longMm < usualMm * 0.6) return [];
+      if (longMm < limits.sliverLong * widthMm || longMm < roomMm * 0.6) return [];
       const ids = [i, j].filter((k) => k !== OUTLINE).map((k) => scene.placements[k % n].id ?? '');
       const place = { kind: 'sliver', severity: 'note', at: look.place(at), placements: ids } as const;
       return [{ ...place, widthMm, longMm, usualMm, limitMm }];

@@ -230,6 +230,23 @@ export class Ground {
     return false;
   }
 
+  /** How far a place is from the nearest edge of anything laid, mm; 0 within it. */
+  roomAt(at: Point): number {
+    const here = { shape: POINT, ...at };
+    let room = FAR_MM;
+    this.eachMeeting(
+      -1,
+      [here],
+      false,
+      () => room,
+      ({ gap, piece }) => {
+        if (piece !== 'reserve') room = Math.min(room, gap);
+        return room <= 0;
+      },
+    );
+    return room;
+  }
+
   /** The gap to what lies nearest, for every piece; nothing within reach counts as that reach. */
   gaps(): number[] {
     return this.pieces.map((_, n) => this.nearest(n)?.gap ?? FAR_MM);
@@ -276,6 +293,13 @@ function toCircle(shape: Shape, at: Point, r: number, within: number): Gap | nul
   );
   return gapBetween(shape, round, at, within);
 }
+
+const POINT: Shape = {
+  rings: [Float64Array.of(0, 0)],
+  boxes: [{ x0: 0, y0: 0, x1: 0, y1: 0 }],
+  radius: 0,
+  slack: 0,
+};
 
 /** A round of radius 1, drawn a hair outside the true one. */
 const CIRCLE = Float64Array.from(

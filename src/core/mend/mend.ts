@@ -17,14 +17,14 @@ export type MendPart = (typeof MEND_PARTS)[number];
 const lanes = (work: Work) => unlane(work, fillAt);
 
 /** What a part leaves too near or too far apart on its way is put right with it. */
-const tidied = (part: (work: Work) => number) => (work: Work) => {
-  const count = part(work);
+const tidied = (part: (work: Work, attempt: number) => number) => (work: Work, attempt: number) => {
+  const count = part(work, attempt);
   const rest = { ...work, only: null };
   if (count) for (const tidy of [fillPatches, lanes, separate, untwin]) tidy(rest);
   return count;
 };
 
-const DO: Record<MendPart, (work: Work) => number> = {
+const DO: Record<MendPart, (work: Work, attempt: number) => number> = {
   weight: tidied(lighten),
   rows: tidied(unrow),
   lanes,
@@ -33,6 +33,9 @@ const DO: Record<MendPart, (work: Work) => number> = {
   twins: untwin,
   settle: easeAll,
 };
+
+/** Rows can be broken up in more ways than one: where the first brings a new fault, others are tried. */
+const TRIES: Partial<Record<MendPart, number>> = { rows: 4 };
 
 /** The part that mends a kind of finding. */
 export const MENDED_BY: Partial<Record<Finding['kind'], MendPart>> = {
@@ -94,17 +97,19 @@ export function mend(
   const wanted = MEND_PARTS.filter((p) => parts.includes(p));
   for (const [k, part] of wanted.entries()) {
     const was = placedNow(work);
-    const count = DO[part](work);
-    may.onProgress?.((k + 1) / wanted.length);
-    if (!count) continue;
-    const then = checkNow(work);
     const kinds = new Set(looks(before).map((f) => f.kind));
-    if (looks(then).length > looks(now).length || looks(then).some((f) => !kinds.has(f.kind))) {
+    for (let attempt = 0; attempt < (TRIES[part] ?? 1); attempt++) {
+      const count = DO[part](work, attempt);
+      if (!count) break;
+      const then = checkNow(work);
+      if (looks(then).length <= looks(now).length && looks(then).every((f) => kinds.has(f.kind))) {
+        now = then;
+        done.push({ part, count });
+        break;
+      }
       work.ground = work.ground.like(was);
-      continue;
     }
-    now = then;
-    done.push({ part, count });
+    may.onProgress?.((k + 1) / wanted.length);
   }
   return { placements: placedNow(work), done, before, after: now };
 }

@@ -4,11 +4,14 @@ import { checkNow, ease, middleGap, nearbyPlace, toMend, type Work } from './wor
 /** Rows are broken up so often at the most. */
 const ROUNDS = 5;
 
-/** Breaks up rows: motifs are moved out of line, by differing steps across the rows, where they clear their neighbours. */
-export function unrow(work: Work): number {
+/**
+ * Breaks up rows: motifs are moved out of line, by differing steps across the rows, where they clear their neighbours.
+ * Another attempt takes other steps.
+ */
+export function unrow(work: Work, attempt = 0): number {
   const { ground, locked } = work;
   let mended = 0;
-  const random = seededRandom(ground.count * 7919 + 5);
+  const random = seededRandom(ground.count * 7919 + 5 + attempt * 104729);
   for (let round = 0; round < ROUNDS; round++) {
     const [f] = toMend(work, checkNow(work), ['row-up']);
     if (f?.kind !== 'row-up') break;

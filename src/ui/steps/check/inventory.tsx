@@ -2,7 +2,9 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
+import { useEffect } from 'react';
 import type { CheckReport, Project } from '@/core';
+import { useInks, wantInks } from '@/state/inks';
 import Fold from '../../parts/fold';
 
 const READS = {
@@ -63,10 +65,13 @@ export function DirectionPart({ report }: { report: CheckReport }) {
 /** How much of the cloth each ink covers, and how often each motif is laid. */
 export function InventoryPart({ report, project }: { report: CheckReport; project: Project }) {
   const { evenness } = report;
+  const onCloth = useInks((s) => s.onCloth);
+  useEffect(() => wantInks(project), [project]);
   if (!evenness) return null;
+  const inks = onCloth?.shares ?? [];
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
   return (
-    <Fold title="What lies on it" says={`${evenness.motifs.length} motifs, ${evenness.inks.length} inks`}>
+    <Fold title="What lies on it" says={`${evenness.motifs.length} motifs, ${project.inks.length} inks`}>
       <Box
         sx={{
           display: 'flex',
@@ -77,12 +82,14 @@ export function InventoryPart({ report, project }: { report: CheckReport; projec
           borderColor: 'divider',
         }}
       >
-        {evenness.inks.map((share, k) => (
+        {inks.map((share, k) => (
           <Box key={project.inks[k]?.id ?? k} sx={{ width: `${share * 100}%`, bgcolor: way.colours[k] }} />
         ))}
       </Box>
       <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
-        {evenness.inks.map((share, k) => `${project.inks[k]?.name ?? 'Ink'} ${percent(share)}`).join(', ')}.
+        {onCloth
+          ? `${inks.map((share, k) => `${project.inks[k]?.name ?? 'Ink'} ${percent(share)}`).join(', ')}.`
+          : 'Measuring how much each ink covers.'}
       </Typography>
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
         {evenness.motifs.map((m) => (
