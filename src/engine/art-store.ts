@@ -134,7 +134,8 @@ export function sceneMotif(request: ArtRequest): SceneMotif {
   const key = `${ppi}|${keyOf(from)}|${keyOf(to)}|${texture?.join() ?? ''}`;
   const known = pyramids.get(request.motif);
   if (known?.key === key && known.asset === request.asset) return known.motif;
-  const motif = { pyramid: pyramidOf(colouredArt(request)), ppi: request.ppi };
+  const shape = plainArt(request.asset);
+  const motif = { pyramid: pyramidOf(colouredArt(request)), ppi: request.ppi, shape };
   pyramids.set(request.motif, { key, asset: request.asset, motif });
   return motif;
 }

@@ -1,33 +1,34 @@
 import { distanceTo, labelAreas } from '../raster';
 import type { SceneMotif } from '../render';
+import { perShape } from './per-shape';
 
-/** Longest side of the picture that lines are measured in, px. */
-const MEASURE_PX = 800;
+/** Lines are measured where a pixel is no wider than this, mm, or on the art itself. */
+const PX_MM = 0.09;
 /** Alpha from which a pixel is ink. */
 const INK = 128;
 /** A ridge so many times as long as it is thick is a line, and not the tip of a shape; thicker than this, mm, none is thin. */
 const LONG = 8;
 const THICK_MM = 6;
-
-const known = new WeakMap<SceneMotif, number>();
+/** Lines thinner than this, px, are measured across by how much of each pixel they cover. */
+const FINE_PX = 8;
 
 /**
- * How thick the thinnest line of a motif is, mm at scale 1: twice the depth of the ridge of the distance to its edge, for
- * ridges many times as long as that; Infinity when it has no line thinner than 6 mm. Found once for each art.
+ * How thick the thinnest line of a motif is, mm at scale 1, within 0.1 mm where the art is fine enough: along ridges of
+ * the distance to its edge that are many times as long as they are thick; Infinity when it has no line thinner than 6 mm.
  */
-export function thinnestLine(art: SceneMotif): number {
-  const found = known.get(art);
-  if (found !== undefined) return found;
-  const { levels, width } = art.pyramid;
-  const level = levels.find((l) => Math.max(l.width, l.height) <= MEASURE_PX) ?? levels[levels.length - 1];
-  const { width: w, height: h, data } = level;
+export const thinnestLine = perShape((art: SceneMotif): number => {
+  const { levels } = art.pyramid;
+  const pxOf = (n: number) => (2 ** n * 25.4) / art.ppi;
+  let n = 0;
+  while (n + 1 < levels.length && pxOf(n + 1) <= PX_MM) n++;
+  const { width: w, height: h, data } = levels[n];
+  const pxMm = pxOf(n);
   // A clear rim, so that art cut off at its own edge ends there.
   const clear = new Uint8Array((w + 2) * (h + 2)).fill(1);
   for (let y = 0; y < h; y++) {
     for (let x = 0; x < w; x++) if (data[(y * w + x) * 4 + 3] >= INK) clear[(y + 1) * (w + 2) + x + 1] = 0;
   }
   const depth = distanceTo(clear, w + 2, h + 2);
-  const pxMm = ((width / w) * 25.4) / art.ppi;
   const ridge = new Uint8Array(depth.length);
   for (let y = 1; y <= h; y++) {
     for (let x = 1; x <= w; x++) {
@@ -40,14 +41,36 @@ export function thinnestLine(art: SceneMotif): number {
     }
   }
   const { labels, count } = labelAreas(ridge, w + 2, h + 2);
-  const depths: number[][] = Array.from({ length: count + 1 }, () => []);
-  for (const [p, label] of labels.entries()) if (label) depths[label].push(depth[p]);
+  const ridges: number[][] = Array.from({ length: count + 1 }, () => []);
+  for (const [p, label] of labels.entries()) if (label) ridges[label].push(p);
+  const alpha = (p: number) => {
+    const [x, y] = [(p % (w + 2)) - 1, Math.floor(p / (w + 2)) - 1];
+    return x < 0 || y < 0 || x >= w || y >= h ? 0 : data[(y * w + x) * 4 + 3] / 255;
+  };
+  /** The line across its narrowest of four ways, by how much of each pixel it covers. */
+  const across = (p: number) => {
+    let least = Number.POSITIVE_INFINITY;
+    for (const [step, long] of [
+      [1, 1],
+      [w + 2, 1],
+      [w + 3, Math.SQRT2],
+      [w + 1, Math.SQRT2],
+    ]) {
+      let sum = alpha(p);
+      for (const way of [step, -step])
+        for (let k = 1, a = alpha(p + way); k < FINE_PX && a > 0.02; k++, a = alpha(p + k * way)) sum += a;
+      least = Math.min(least, sum * long);
+    }
+    return least;
+  };
   let mm = Number.POSITIVE_INFINITY;
-  for (const list of depths) {
-    const middle = list.sort((a, b) => a - b)[list.length >> 1];
+  for (const list of ridges) {
+    const depths = list.map((p) => depth[p]).sort((a, b) => a - b);
+    const middle = depths[list.length >> 1];
     if (list.length < LONG * 2 * middle || list.length < LONG) continue;
-    mm = Math.min(mm, (2 * list[Math.floor(list.length * 0.2)] - 1) * pxMm);
+    const thin =
+      2 * middle < FINE_PX ? list.map(across).sort((a, b) => a - b) : depths.map((d) => 2 * d - 0.5);
+    mm = Math.min(mm, thin[Math.floor(list.length * 0.2)] * pxMm);
   }
-  known.set(art, mm);
   return mm;
-}
+});

@@ -4,6 +4,7 @@ import type { Scene, SceneMotif } from '../render';
 import { type Profile, profilesOf } from './bands';
 import { type Circle, emptyCircles, roomsOf } from './bare-patch';
 import { type Neighbours, neighboursOf } from './neighbours';
+import { perShape } from './per-shape';
 import { type ClothPicture, coarsePlan, pictureOf } from './picture';
 import { blurOnTorus } from './weight';
 
@@ -64,20 +65,10 @@ function silhouetteOf({ pyramid, ppi }: SceneMotif, longSide: number): Silhouett
   return { width, height, alpha, pxMm: mm(2 ** depth), ...size };
 }
 
-/** Found once for each art. */
-const once = (make: (art: SceneMotif) => Outline) => {
-  const known = new WeakMap<SceneMotif, Outline>();
-  return (art: SceneMotif): Outline => {
-    const outline = known.get(art) ?? make(art);
-    known.set(art, outline);
-    return outline;
-  };
-};
-
 /** The true outline of a motif's art, to measure by. */
-export const outlineOfArt = once((art) => trueOutlineOf(silhouetteOf(art, MEASURE_PX)));
+export const outlineOfArt = perShape((art) => trueOutlineOf(silhouetteOf(art, MEASURE_PX)));
 /** A rough one that is never nearer than it says, to lay by. */
-export const layingOutlineOf = once((art) => outlineOf(silhouetteOf(art, LAY_PX)));
+export const layingOutlineOf = perShape((art) => outlineOf(silhouetteOf(art, LAY_PX)));
 
 /**
  * Measures a cloth. @param plan at print ppi; what is looked at is coarser.

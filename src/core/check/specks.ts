@@ -1,5 +1,6 @@
 import { labelAreas } from '../raster';
 import type { SceneMotif } from '../render';
+import { perShape } from './per-shape';
 
 const MEASURE_PX = 800;
 /** Alpha from which a pixel can be seen, and the largest area of a speck, mm2 at scale 1. */
@@ -8,12 +9,8 @@ const SPECK_MM2 = 0.6;
 /** A motif drawn in so many bits is drawn that way. */
 const MOST = 12;
 
-const known = new WeakMap<SceneMotif, number>();
-
-/** How many specks lie about a motif: bits of ink, far smaller than the rest, that touch nothing. Found once for each art. */
-export function specksOf(art: SceneMotif): number {
-  const found = known.get(art);
-  if (found !== undefined) return found;
+/** How many specks lie about a motif: bits of ink, far smaller than the rest, that touch nothing. */
+export const specksOf = perShape((art: SceneMotif): number => {
   const { levels, width } = art.pyramid;
   const level = levels.find((l) => Math.max(l.width, l.height) <= MEASURE_PX) ?? levels[levels.length - 1];
   const mask = new Uint8Array(level.width * level.height);
@@ -24,7 +21,5 @@ export function specksOf(art: SceneMotif): number {
   const pxMm = ((width / level.width) * 25.4) / art.ppi;
   let specks = 0;
   for (let k = 1; k <= count; k++) if (areas[k] * pxMm * pxMm < SPECK_MM2) specks++;
-  const told = specks > MOST ? 0 : specks;
-  known.set(art, told);
-  return told;
-}
+  return specks > MOST ? 0 : specks;
+});

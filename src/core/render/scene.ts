@@ -27,8 +27,11 @@ export type Placed = {
   opacity?: number;
 };
 
-/** Art of one motif: its pixels and how many of them make an inch at scale 1. */
-export type SceneMotif = { pyramid: Pyramid; ppi: number };
+/**
+ * Art of one motif: its pixels and how many of them make an inch at scale 1. `shape`: what art of the same silhouette in
+ * other colours has in common, where that is known.
+ */
+export type SceneMotif = { pyramid: Pyramid; ppi: number; shape?: object };
 
 /** What is rendered. Placements later in the list lie over earlier ones. `ground` null: see-through. */
 export type Scene = {
