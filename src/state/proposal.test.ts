@@ -31,6 +31,7 @@ vi.mock('../engine', async () => {
 
 const { useSprites } = await import('./sprites');
 const { undo, useBolt } = await import('./bolt');
+const { useChecks } = await import('./checks');
 const proposal = await import('./proposal');
 const { useProposal } = proposal;
 
@@ -130,6 +131,39 @@ test('scatter goes round what is locked, and says what cannot be', async () => {
   await proposal.proposeScatter({ ...ask, minGapMm: 190 }, 3);
   expect(useProposal.getState().proposal).toBeNull();
   expect(useProposal.getState().trouble).toMatch(/\d of 7 fit with 190 mm between them/);
+});
+
+test('scatter says what kept it from the cover asked: the largest sizes, or the gap', async () => {
+  const ask = {
+    motifs: [{ motif: 'm', count: 7, least: 0.3, most: 0.5 }],
+    ...{ cover: 0.35, minGapMm: 4, leanDeg: 0, directions: 'one-way' as const, mirror: false, afresh: true },
+  };
+  await proposal.proposeScatter(ask, 3);
+  const says = () => useProposal.getState().proposal?.says ?? '';
+  expect(useProposal.getState().proposal?.fresh).toHaveLength(7);
+  expect(says()).toMatch(/not the 35\u00a0% asked: all are at their largest size, so lay more of them/);
+  expect(says()).not.toMatch(/gap allow/);
+});
+
+test('with nothing to fill it says so, and why; what hardly fills a patch is not offered', async () => {
+  const project = useBolt.getState().project;
+  if (!project) throw new Error('No bolt.');
+  const report = { findings: [], gapsMm: [24, 22, 21], medianGapMm: 22 };
+  useChecks.setState({ report: report as never });
+  expect(proposal.fillPatchNow(project)).toBe(false);
+  expect(useProposal.getState().trouble).toMatch(/nothing to fill: the widest is 24\u00a0mm, the usual 22/);
+  useChecks.setState({ report: { ...report, medianGapMm: null } as never });
+  expect(proposal.nothingToFill(project)).toMatch(/lay three motifs or more/);
+  await proposal.proposeFill({ x: 200, y: 180, r: 140 }, 5);
+  expect(useProposal.getState().trouble).toMatch(/takes \d\u00a0% of this patch at the most/);
+});
+
+test('a filler is never offered larger than its pixels print', () => {
+  const project = useBolt.getState().project;
+  if (!project) throw new Error('No bolt.');
+  const laid = { ...project, placements: project.placements.map((p) => ({ ...p, scale: 2 })) };
+  const ppi = project.motifs[0].ppi;
+  for (const { scales } of proposal.fillersOf(laid)) expect(scales[2]).toBeLessThanOrEqual(ppi / 150);
 });
 
 test('a patch is offered what fits; the largest fit of a placement clears its neighbours', async () => {

@@ -10,6 +10,7 @@ import {
   type Placed,
   type Placement,
   type Point,
+  PRODUCTS,
   type Project,
   RangeMessage,
   type ScatterMotif,
@@ -132,14 +133,16 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
     };
     const found = await scatter(request, rules, seed, onProgress);
     const fresh = found.placed.map(newPlacement);
-    const { smallestGapMm: gap, cover, spread } = found;
+    const { smallestGapMm: gap, cover, spread, heldBy } = found;
+    const why = {
+      sizes: `, not the ${percent(ask.cover)} asked: all are at their largest size, so lay more of them or allow larger ones`,
+      gap: `, not the ${percent(ask.cover)} asked: no more fits with ${ask.minGapMm}\u00a0mm between them`,
+    };
     return {
       kind: 'scatter',
       placements: [...kept, ...fresh],
       fresh: fresh.map((p) => p.id),
-      says: `${fresh.length} laid. Art covers ${percent(cover)}${
-        cover < ask.cover - 0.02 ? ', as much as these sizes and this gap allow' : ''
-      }, the smallest gap is ${gap.toFixed(1)} mm, gap spread ${spreadText(spread)}.`,
+      says: `${fresh.length} laid. Art covers ${percent(cover)}${heldBy ? `${why[heldBy]}. The` : ', the'} smallest gap is ${gap.toFixed(1)} mm, gap spread ${spreadText(spread)}.`,
     };
   });
 
@@ -170,20 +173,27 @@ export const proposeSettle = (minGapMm: number) =>
 const pick = (p: Placed | undefined) => (p ? { x: p.x, y: p.y } : {});
 
 const SPAN = 0.4;
+/** Less of a patch than this does not fill it. */
+const LITTLE = 0.12;
 
-/** What may be laid in a patch: all but the heroes, near to the sizes and the angles they are used at. */
+/**
+ * What may be laid in a patch: all but the heroes, near to the sizes and the angles they are used at, and never larger
+ * than the print allows.
+ */
 export const fillersOf = (project: Project): Filler[] =>
   project.motifs
     .filter((m) => m.role !== 'hero')
     .map((m): Filler => {
       const used = project.placements.filter((p) => p.motif === m.id).map((p) => p.scale);
       const usual = used.length ? used.reduce((s, v) => s + v, 0) / used.length : 0.8;
+      const prints = m.vector ? Number.POSITIVE_INFINITY : m.ppi / PRODUCTS[project.checking.product].ppi;
+      const sizes = [usual * (1 - SPAN), usual, usual * (1 + SPAN)].map((s) => Math.min(s, prints));
       const free = m.direction === 'free';
       const own = project.placements.filter((p) => p.motif === m.id).map((p) => Math.round(p.angle));
       return {
         motif: m.id,
         lead: leadOf(m.id),
-        scales: [usual * (1 - SPAN), usual, usual * (1 + SPAN)],
+        scales: [sizes[0], sizes[1], sizes[2]],
         angles: free ? [...FREE_ANGLES] : own.length ? [...new Set(own)] : [0],
       };
     });
@@ -202,8 +212,26 @@ export const proposeFill = (patch: Point & { r: number }, gapMm: number) =>
         `No motif fits this patch with ${gapMm} mm round it at a size near to those in use. Allow a smaller gap.`,
       );
     }
-    return offered(project, list, 0);
+    const worth = list.filter((o) => o.share >= LITTLE);
+    if (!worth.length) {
+      throw new RangeMessage(
+        `What fits at a size near to those in use takes ${percent(Math.max(...list.map((o) => o.share)))} of this patch at the most. Lay a larger motif here, or move its neighbours in.`,
+      );
+    }
+    return offered(project, worth, 0);
   });
+
+/** Why there is nothing to fill. */
+export function nothingToFill(project: Project): string {
+  const { report } = useChecks.getState();
+  if (!report) return 'The cloth is still being looked over: a moment.';
+  if (!report.medianGapMm)
+    return 'Too little lies on this cloth to tell a bare patch from its gaps: lay three motifs or more.';
+  const [widest] = report.gapsMm;
+  return `No gap on this cloth is much wider than the others, so there is nothing to fill: the widest is ${Math.round(widest)}\u00a0mm, the usual ${Math.round(report.medianGapMm)}\u00a0mm.${project.placements.length < FEW ? ' With so few motifs all of it is gap: scatter more.' : ''}`;
+}
+/** Fewer than this leave more ground than gaps. */
+const FEW = 8;
 
 /** Offers fillers for the patch in focus, or the widest one; false when there is none. */
 export function fillPatchNow(project: Project, gapMm?: number): boolean {
@@ -211,7 +239,10 @@ export function fillPatchNow(project: Project, gapMm?: number): boolean {
   const { finding, origin, zoom, window } = useView.getState();
   const patches = report?.findings.flatMap((f, n) => (f.kind === 'bare-patch' ? [{ ...f, n }] : [])) ?? [];
   const patch = patches.find((f) => f.n === finding) ?? patches[0];
-  if (!patch) return false;
+  if (!patch) {
+    useProposal.setState({ ...NONE, trouble: nothingToFill(project) });
+    return false;
+  }
   const middle = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };
   centreOn(nearestCopy(latticeOf(project.layout, cellOf(project)), patch.at, middle));
   void proposeFill(

@@ -24,8 +24,9 @@ export type Finding = Common &
     | { kind: 'twins'; same: 'motif' | 'colour'; gapMm: number; usualMm: number }
     | { kind: 'sliver'; widthMm: number; longMm: number; usualMm: number; limitMm: number }
     | { kind: 'upside-down'; degrees: number; of: number }
-    | { kind: 'low-ppi'; ppi: number; limit: number; largestScale: number }
-    | { kind: 'thin-line'; lineMm: number; limitMm: number; smallestScale: number }
+    // `unfit`: what its pixels allow is too small for its lines, so that no size of it suits this print.
+    | { kind: 'low-ppi'; ppi: number; limit: number; largestScale: number; unfit: boolean }
+    | { kind: 'thin-line'; lineMm: number; limitMm: number; smallestScale: number; unfit: boolean }
     | { kind: 'small-gap'; gapMm: number; limitMm: number }
     | { kind: 'like-inks'; inks: [number, number]; far: number; limit: number }
     | { kind: 'hairline'; px: number; longMm: number; share: number }

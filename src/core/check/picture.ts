@@ -63,7 +63,7 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
     if (!art) continue;
     for (const [k, image] of imagesOf(placed, twin).entries()) {
       const at = { ...image, x: image.x - off.x / plan.scale.x, y: image.y - off.y / plan.scale.y };
-      const sprite = spriteOf(at, art, plan);
+      const sprite = spriteOf(at, art, plan, true);
       const bar = (coloured ? COVERED.far : COVERED.near) * (placed.opacity ?? 1);
       const label = n + k * count;
       for (let py = 0; py < sprite.height; py++) {

@@ -18,6 +18,9 @@ export function printLimits({ scene }: Look, product: Product): Finding[] {
     const common = { at: { x: p.x, y: p.y }, placements: [p.id ?? ''] };
     const ppi = effectivePpi(art.ppi, p.scale);
     const out: Finding[] = [];
+    const line = thinnestLine(art);
+    const smallestScale = limitMm / Math.max(line, 1e-6);
+    const unfit = art.ppi / least < smallestScale;
     if (ppi < least - 0.5) {
       out.push({
         kind: 'low-ppi',
@@ -26,9 +29,9 @@ export function printLimits({ scene }: Look, product: Product): Finding[] {
         ppi,
         limit: least,
         largestScale: art.ppi / least,
+        unfit,
       });
     }
-    const line = thinnestLine(art);
     const lineMm = line * p.scale;
     const known = thin.get(p.motif);
     if (lineMm < limitMm && lineMm < (known?.lineMm ?? limitMm)) {
@@ -41,7 +44,8 @@ export function printLimits({ scene }: Look, product: Product): Finding[] {
         placements,
         lineMm,
         limitMm,
-        smallestScale: limitMm / Math.max(line, 1e-6),
+        smallestScale,
+        unfit,
       });
     } else if (lineMm < limitMm) known?.placements.push(...common.placements);
     return out;

@@ -15,6 +15,7 @@ export {
   scatter,
 } from './scatter';
 export { type SettleOptions, settle } from './settle';
+export { shareOut } from './share-out';
 export { type Snap, type SnapLine, type SnapScene, snapMove, specialPoints } from './snap';
 export { SYMMETRIES, type Symmetry, symmetric, symmetryCount } from './symmetry';
 export { placementsWithin } from './within';

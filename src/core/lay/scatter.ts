@@ -33,7 +33,14 @@ export type ScatterRules = {
   onProgress?: (share: number) => void;
 };
 
-export type Scattered = { placed: Placed[]; cover: number; smallestGapMm: number; spread: number | null };
+export type Scattered = {
+  placed: Placed[];
+  cover: number;
+  smallestGapMm: number;
+  spread: number | null;
+  /** What kept it from the cover asked for: all are at their largest, or no more fits with this gap. Null: nothing. */
+  heldBy: 'sizes' | 'gap' | null;
+};
 
 /** When more than this share finds no place at first, it is not tried again with what is left. */
 const HOPELESS = 0.35;
@@ -69,7 +76,7 @@ export function scatter(ground: Ground, rules: ScatterRules, seed: number): Scat
       if (found < wanted.length * (1 - HOPELESS)) throw refused(rules, laid);
       if (found < wanted.length) break;
       apartFromLike(ground, rules, held);
-      const result = scattered(ground, held);
+      const result = { ...scattered(ground, held), heldBy: heldBy(ground, rules, held, ease) };
       if (!best || (result.spread ?? 1) < (best.spread ?? 1)) best = result;
     }
     if (best) return best;
@@ -84,7 +91,18 @@ function refused(rules: ScatterRules, laid: number): RangeMessage {
   );
 }
 
-function scattered(ground: Ground, held: number): Scattered {
+/** As near to the cover asked for as this is near enough. */
+const NEAR = 0.02;
+
+function heldBy(ground: Ground, rules: ScatterRules, held: number, ease: number): Scattered['heldBy'] {
+  if (ground.cover() >= rules.cover - NEAR) return null;
+  const most = new Map(rules.motifs.map((m) => [m.motif, m.most]));
+  const placed = Array.from({ length: ground.count - held }, (_, n) => ground.placed(held + n));
+  const largest = placed.filter((p) => p.scale >= (most.get(p.motif) ?? 0) * 0.98).length;
+  return ease === 1 && largest > placed.length / 2 ? 'sizes' : 'gap';
+}
+
+function scattered(ground: Ground, held: number): Omit<Scattered, 'heldBy'> {
   const gaps = ground.gaps();
   return {
     placed: Array.from({ length: ground.count - held }, (_, n) => ground.placed(held + n)),

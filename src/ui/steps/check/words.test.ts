@@ -26,8 +26,16 @@ const ALL: Finding[] = [
   { ...at, placements: ['a', 'c'], kind: 'twins', same: 'motif', gapMm: 8, usualMm: 9 },
   { ...at, placements: ['a', 'b'], kind: 'sliver', widthMm: 1.1, longMm: 24, usualMm: 20, limitMm: 2 },
   { ...at, placements: ['a'], kind: 'upside-down', degrees: 180, of: 24 },
-  { ...at, placements: ['a'], kind: 'low-ppi', ppi: 100, limit: 150, largestScale: 2 },
-  { ...at, placements: ['a'], kind: 'thin-line', lineMm: 0.12, limitMm: 0.35, smallestScale: 1 },
+  { ...at, placements: ['a'], kind: 'low-ppi', ppi: 100, limit: 150, largestScale: 2, unfit: false },
+  {
+    ...at,
+    placements: ['a'],
+    kind: 'thin-line',
+    lineMm: 0.12,
+    limitMm: 0.35,
+    smallestScale: 1,
+    unfit: false,
+  },
   { ...at, placements: ['a', 'b'], kind: 'small-gap', gapMm: 0.3, limitMm: 0.5 },
   { ...at, placements: [], kind: 'like-inks', inks: [1, 2], far: 1.4, limit: 3 },
   { ...at, placements: ['a'], kind: 'hairline', px: 1.4, longMm: 300, share: 0.6 },
@@ -43,6 +51,15 @@ test('every kind has a letter of its own, a title and a reason: whole sentences,
     expect(why).toMatch(/\.$/);
     expect(why.length).toBeGreaterThan(40);
     expect(title.length).toBeLessThan(60);
+  }
+});
+
+test('where pixels allow only what is too small for the lines, no size is advised', () => {
+  for (const f of ALL) {
+    if (f.kind !== 'low-ppi' && f.kind !== 'thin-line') continue;
+    const why = findingWhy({ ...f, unfit: true }, project);
+    expect(why).toContain('no size of it suits this print');
+    expect(why).not.toMatch(/or (smaller|larger)/);
   }
 });
 

@@ -129,8 +129,12 @@ export function findingWhy(f: Finding, project: Project): string {
     case 'upside-down':
       return `All but a few of the ${f.of} motifs with a top stand upright. Turn it, or turn more, so that it is meant.`;
     case 'low-ppi':
+      if (f.unfit)
+        return `It has the pixels for ${at(f.largestScale)} at the most, and so small its lines break up: no size of it suits this print. Scan it again at a higher ppi, or draw its lines thicker.`;
       return `${project.checking.product === 'paper' ? 'Paper' : 'Cloth'} wants ${f.limit} or more: use it at ${at(f.largestScale)} or smaller, or scan it again at a higher ppi.`;
     case 'thin-line':
+      if (f.unfit)
+        return `Lines under ${trim(f.limitMm, 2)} mm break up in this print, and it has too few pixels to be laid larger: no size of it suits this print. Draw its lines thicker and scan them at a higher ppi.`;
       return `Lines under ${trim(f.limitMm, 2)} mm break up in this print. Lay it at ${at(f.smallestScale)} or larger, or draw the line thicker.`;
     case 'small-gap':
       return `${pair(f, project)}. Under ${trim(f.limitMm, 2)} mm the ink may run together. Part them.`;

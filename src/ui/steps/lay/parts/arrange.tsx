@@ -21,7 +21,7 @@ import { stopLongWork } from '@/engine';
 import { edit, useBolt } from '@/state/bolt';
 import { useChecks } from '@/state/checks';
 import { cellOf } from '@/state/hold';
-import { fillPatchNow, proposeSettle, useProposal } from '@/state/proposal';
+import { fillPatchNow, nothingToFill, proposeSettle, useProposal } from '@/state/proposal';
 import { useView } from '@/state/view';
 import Choice from '../../../parts/choice';
 import { small } from '../../../parts/lengths';
@@ -93,7 +93,7 @@ function Fill({ project, busy }: { project: Project; busy: boolean }) {
       <Typography variant="body2" color="text.secondary" sx={{ mb: 1.75 }}>
         {widest
           ? `${patches.length} bare ${patches.length === 1 ? 'patch' : 'patches'}, the widest ${small(widest.widthMm)}. Choose one under Check, or take the widest.`
-          : 'No bare patch on this cloth.'}
+          : nothingToFill(project)}
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
         <NumberField label="Clear round it" unit="mm" value={gap} min={0} max={100} onChange={setGap} />

@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { DIRECTIONS, type Directions, type MotifRole, type Project } from '@/core';
+import { DIRECTIONS, type Directions, type MotifRole, type Project, shareOut } from '@/core';
 import { proposeScatter, type ScatterAsk } from '@/state/proposal';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
@@ -45,18 +45,18 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
   const count = project.motifs.reduce((s, m) => s + sortOf(m.id, m.role).count, 0);
   const kinds = project.motifs.filter((m) => sortOf(m.id, m.role).count > 0).length;
   const set = (change: Partial<typeof rules>) => setRules((r) => ({ ...r, ...change }));
-  const whole = (v: number) => (rules.odd && v > 0 ? 2 * Math.floor(v / 2) + 1 : Math.round(v));
+  const [asked, setAsked] = useState<number | null>(null);
   /** Another number in all: each keeps its share, and at least one stays of what there was. */
-  const setInAll = (v: number) =>
-    setSorts(
-      Object.fromEntries(
-        project.motifs.map((m) => {
-          const sort = sortOf(m.id, m.role);
-          const share = count ? sort.count / count : 1 / project.motifs.length;
-          return [m.id, { ...sort, count: sort.count || !count ? Math.max(1, whole(v * share)) : 0 }];
-        }),
-      ),
+  const setInAll = (v: number) => {
+    const list = project.motifs.map((m) => sortOf(m.id, m.role));
+    const parts = shareOut(
+      v,
+      list.map((s) => (count ? s.count : 1)),
+      rules.odd,
     );
+    setAsked(v);
+    setSorts(Object.fromEntries(project.motifs.map((m, k) => [m.id, { ...list[k], count: parts[k] }])));
+  };
   const run = (next: number) => {
     setSeed(next);
     const ask: ScatterAsk = {
@@ -112,6 +112,13 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
           onChange={(v) => set({ lean: v })}
         />
       </Box>
+      {asked !== null && asked !== count && (
+        <Typography variant="body2" color="text.secondary" role="status">
+          {asked < kinds
+            ? `${kinds} kinds are chosen, and one of each is laid: ${count}, not ${asked}.`
+            : `Odd numbers of ${kinds} kinds make ${count}, not ${asked}.`}
+        </Typography>
+      )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1 }}>
         <FormControlLabel
           control={<Checkbox size="small" checked={rules.mirror} onChange={(_, v) => set({ mirror: v })} />}
@@ -146,7 +153,10 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
                   value={sort.count}
                   min={0}
                   max={60}
-                  onChange={(v) => change({ count: whole(v) })}
+                  onChange={(v) => {
+                    setAsked(null);
+                    change({ count: v });
+                  }}
                 />
                 <NumberField
                   label="From"
