@@ -151,7 +151,9 @@ test('with nothing to fill it says so, and why; what hardly fills a patch is not
   const report = { findings: [], gapsMm: [24, 22, 21], medianGapMm: 22 };
   useChecks.setState({ report: report as never });
   expect(proposal.fillPatchNow(project)).toBe(false);
-  expect(useProposal.getState().trouble).toMatch(/nothing to fill: the widest is 24\u00a0mm, the usual 22/);
+  expect(useProposal.getState().trouble).toMatch(
+    /Nothing to fill: .* The widest is 24\u00a0mm, the usual 22/,
+  );
   useChecks.setState({ report: { ...report, medianGapMm: null } as never });
   expect(proposal.nothingToFill(project)).toMatch(/lay three motifs or more/);
   await proposal.proposeFill({ x: 200, y: 180, r: 140 }, 5);

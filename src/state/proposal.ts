@@ -228,7 +228,7 @@ export function nothingToFill(project: Project): string {
   if (!report.medianGapMm)
     return 'Too little lies on this cloth to tell a bare patch from its gaps: lay three motifs or more.';
   const [widest] = report.gapsMm;
-  return `No gap on this cloth is much wider than the others, so there is nothing to fill: the widest is ${Math.round(widest)}\u00a0mm, the usual ${Math.round(report.medianGapMm)}\u00a0mm.${project.placements.length < FEW ? ' With so few motifs all of it is gap: scatter more.' : ''}`;
+  return `Nothing to fill: no gap on this cloth stands out as bare. The widest is ${Math.round(widest)}\u00a0mm, the usual ${Math.round(report.medianGapMm)}\u00a0mm.${project.placements.length < FEW ? ' With so few motifs all of it is gap: scatter more.' : ''}`;
 }
 /** Fewer than this leave more ground than gaps. */
 const FEW = 8;
