@@ -150,7 +150,10 @@ test('with nothing to fill it says so, and why; what hardly fills a patch is not
   if (!project) throw new Error('No bolt.');
   const report = { findings: [], gapsMm: [24, 22, 21], medianGapMm: 22 };
   useChecks.setState({ report: report as never });
+  const pending = { kind: 'scatter', placements: [], fresh: [], says: '' } as const;
+  useProposal.setState({ proposal: pending as never });
   expect(proposal.fillPatchNow(project)).toBe(false);
+  expect(useProposal.getState().proposal).toBe(pending);
   expect(useProposal.getState().trouble).toMatch(
     /Nothing to fill: .* The widest is 24\u00a0mm, the usual 22/,
   );

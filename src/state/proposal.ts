@@ -240,7 +240,7 @@ export function fillPatchNow(project: Project, gapMm?: number): boolean {
   const patches = report?.findings.flatMap((f, n) => (f.kind === 'bare-patch' ? [{ ...f, n }] : [])) ?? [];
   const patch = patches.find((f) => f.n === finding) ?? patches[0];
   if (!patch) {
-    useProposal.setState({ ...NONE, trouble: nothingToFill(project) });
+    useProposal.setState({ trouble: nothingToFill(project) });
     return false;
   }
   const middle = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };

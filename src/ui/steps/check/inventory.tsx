@@ -65,13 +65,37 @@ export function DirectionPart({ report }: { report: CheckReport }) {
 /** How much of the cloth each ink covers, and how often each motif is laid. */
 export function InventoryPart({ report, project }: { report: CheckReport; project: Project }) {
   const { evenness } = report;
+  if (!evenness) return null;
+  return (
+    <Fold title="What lies on it" says={`${evenness.motifs.length} motifs, ${project.inks.length} inks`}>
+      <InkShares project={project} />
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
+        {evenness.motifs.map((m) => (
+          <Typography
+            key={m.motif}
+            component="li"
+            variant="body2"
+            sx={{ display: 'flex', justifyContent: 'space-between' }}
+          >
+            <span>{project.motifs.find((q) => q.id === m.motif)?.name ?? 'A motif'}</span>
+            <span>
+              {m.count} laid, {percent(m.share)} of the art
+            </span>
+          </Typography>
+        ))}
+      </Box>
+    </Fold>
+  );
+}
+
+/** Measured only while it is looked at. */
+function InkShares({ project }: { project: Project }) {
   const onCloth = useInks((s) => s.onCloth);
   useEffect(() => wantInks(project), [project]);
-  if (!evenness) return null;
   const inks = onCloth?.shares ?? [];
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
   return (
-    <Fold title="What lies on it" says={`${evenness.motifs.length} motifs, ${project.inks.length} inks`}>
+    <>
       <Box
         sx={{
           display: 'flex',
@@ -91,21 +115,6 @@ export function InventoryPart({ report, project }: { report: CheckReport; projec
           ? `${inks.map((share, k) => `${project.inks[k]?.name ?? 'Ink'} ${percent(share)}`).join(', ')}.`
           : 'Measuring how much each ink covers.'}
       </Typography>
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
-        {evenness.motifs.map((m) => (
-          <Typography
-            key={m.motif}
-            component="li"
-            variant="body2"
-            sx={{ display: 'flex', justifyContent: 'space-between' }}
-          >
-            <span>{project.motifs.find((q) => q.id === m.motif)?.name ?? 'A motif'}</span>
-            <span>
-              {m.count} laid, {percent(m.share)} of the art
-            </span>
-          </Typography>
-        ))}
-      </Box>
-    </Fold>
+    </>
   );
 }
