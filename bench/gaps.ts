@@ -44,7 +44,7 @@ const mean = errors.reduce((s, v) => s + v, 0) / errors.length;
 const beyond = off.filter(({ told, gap }) => Math.abs(told - gap) > Math.max(0.3, 0.02 * gap)).length;
 console.log(
   `${off.length} gaps: mean ${mean.toFixed(3)} mm, mean size ${(errors.reduce((s, v) => s + Math.abs(v), 0) / errors.length).toFixed(3)}, ` +
-    `least ${Math.min(...errors).toFixed(3)}, most ${Math.max(...errors).toFixed(3)}; ${beyond} off by over 0.3 mm and 2 %; ${(corners / 240).toFixed(0)} corners an outline`,
+    `least ${Math.min(...errors).toFixed(3)}, most ${Math.max(...errors).toFixed(3)}; ${beyond} off by over 0.3 mm and 2 %, ${errors.filter((e) => e > 0.05).length} told over 0.05 mm too large; ${(corners / 240).toFixed(0)} corners an outline`,
 );
-for (const o of [...off].sort((p, q) => Math.abs(q.told - q.gap) - Math.abs(p.told - p.gap)).slice(0, 8))
+for (const o of [...off].sort((p, q) => q.told - q.gap - (p.told - p.gap)).slice(0, 8))
   console.log(o.told.toFixed(2), 'for', o.gap.toFixed(2), o.say);

@@ -6,7 +6,7 @@ type Point = { x: number; y: number };
 /** Corners in mm about the middle of the art, which is `width` x `height` px at `ppi`. */
 export type KnownShape = { corners: Point[]; width: number; height: number; ppi: number };
 
-const KINDS = ['blob', 'star', 'bar', 'box', 'kite', 'crescent'] as const;
+const KINDS = ['blob', 'star', 'bar', 'box', 'kite', 'crescent', 'tablet'] as const;
 
 /** One of several kinds of shape, `mm` long, drawn at `ppi` with an odd margin round it. */
 export function knownShape(kind: number, mm: number, ppi: number, seed: number): KnownShape {
@@ -36,6 +36,20 @@ export function knownShape(kind: number, mm: number, ppi: number, seed: number):
   }
   if (name === 'bar') corners.push(...box(r, r * 0.08));
   if (name === 'box') corners.push(...box(r, r * 0.7));
+  if (name === 'tablet') {
+    // A box with round corners, of the size that pixels hardly show.
+    const [x, y, c] = [r, r * 0.5, r * 0.05];
+    for (const [sx, sy, from] of [
+      [1, 1, 0],
+      [-1, 1, 90],
+      [-1, -1, 180],
+      [1, -1, 270],
+    ])
+      for (let k = 0; k <= 8; k++) {
+        const t = ((from + (k / 8) * 90) * Math.PI) / 180;
+        corners.push({ x: sx * (x - c) + c * Math.cos(t), y: sy * (y - c) + c * Math.sin(t) });
+      }
+  }
   if (name === 'kite')
     corners.push({ x: 0, y: -r }, { x: r * 0.5, y: -r * 0.3 }, { x: 0, y: r }, { x: -r * 0.5, y: -r * 0.3 });
   const px = (v: number) => (v / 25.4) * ppi;

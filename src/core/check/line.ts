@@ -1,5 +1,6 @@
 import { distanceTo, labelAreas } from '../raster';
 import type { SceneMotif } from '../render';
+import { innerLines } from './inner-line';
 import { perShape } from './per-shape';
 
 /** Lines are measured where a pixel is no wider than this, mm, or on the art itself. */
@@ -8,13 +9,16 @@ const PX_MM = 0.09;
 const INK = 128;
 /** A ridge so many times as long as it is thick is a line, and not the tip of a shape; thicker than this, mm, none is thin. */
 const LONG = 8;
+/** Inside a motif a stroke shorter than this, mm, is texture. */
+const STROKE_MM = 4;
 const THICK_MM = 6;
 /** Lines thinner than this, px, are measured across by how much of each pixel they cover. */
 const FINE_PX = 8;
 
 /**
  * How thick the thinnest line of a motif is, mm at scale 1, within 0.1 mm where the art is fine enough: along ridges of
- * the distance to its edge that are many times as long as they are thick; Infinity when it has no line thinner than 6 mm.
+ * the distance to its edge that are many times as long as they are thick, and along lines of another colour inside it;
+ * Infinity when it has no line thinner than 6 mm.
  */
 export const thinnestLine = perShape((art: SceneMotif): number => {
   const { levels } = art.pyramid;
@@ -71,6 +75,13 @@ export const thinnestLine = perShape((art: SceneMotif): number => {
     const thin =
       2 * middle < FINE_PX ? list.map(across).sort((a, b) => a - b) : depths.map((d) => 2 * d - 0.5);
     mm = Math.min(mm, thin[Math.floor(list.length * 0.2)] * pxMm);
+  }
+  for (const px of innerLines(levels[n])) {
+    const [middle, thin] = [px.length >> 1, Math.floor(px.length * 0.2)].map(
+      (k) => px.sort((a, b) => a - b)[k],
+    );
+    // Its places fill it, so its area tells how long it is.
+    if (px.length >= middle * Math.max(LONG * middle, STROKE_MM / pxMm)) mm = Math.min(mm, thin * pxMm);
   }
   return mm;
 });

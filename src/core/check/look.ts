@@ -83,6 +83,7 @@ export function lookAt(scene: Scene, plan: PixelPlan, reserves: Reserved[] = [],
   const n = scene.placements.length;
   const twin = twinOf(layout, cell);
   const picture = pictureOf(scene, coarsePlan(plan, detail * areaFor(FINE, n * (twin ? 2 : 1))), false);
+  const pxPerMm = Math.sqrt(picture.plan.scale.x * picture.plan.scale.y);
   const { room, near, pairs } = neighboursOf(picture);
   const circles = emptyCircles(room, picture.torus);
   const spacingMm = Math.sqrt(ground.cellAreaMm2 / Math.max(1, n));
@@ -114,7 +115,7 @@ export function lookAt(scene: Scene, plan: PixelPlan, reserves: Reserved[] = [],
     point,
     place: (at, of) => wrapPoint(lattice, point(at, of)),
     imageAt: (label) => imagesOf(scene.placements[label % n], twin)[Math.floor(label / n)],
-    mm: (px) => px / picture.plan.scale.x,
-    across: (r) => Math.max(0, 2 * r - 1) / picture.plan.scale.x,
+    mm: (px) => px / pxPerMm,
+    across: (r) => Math.max(0, 2 * r - 1) / pxPerMm,
   };
 }

@@ -28,12 +28,24 @@ export type ClothPicture = {
 /** Alpha from which a pixel counts as covered: by half, where things are measured; seen from afar a soft rim counts too. */
 const COVERED = { near: 128, far: 64 };
 
-/** A plan of the same cloth with about `area` px in one cell of its lattice. */
+/** How many ppi near the one that is wanted are tried, and how far they reach, as a share of it. */
+const TRIES = 61;
+const NEAR = 0.12;
+
+/**
+ * A plan of the same cloth with about `area` px in one cell of its lattice: of those near it the one whose pixels are the
+ * nearest to square, so that a length is the same across and down.
+ */
 export function coarsePlan(full: PixelPlan, area: number): PixelPlan {
   const { a, b } = full.lattice;
   const now = Math.abs(a.x * b.y - a.y * b.x);
   const cellMm = { width: full.cell.width / full.scale.x, height: full.cell.height / full.scale.y };
-  return pixelPlan(full.layout, cellMm, full.ppi * Math.min(1, Math.sqrt(area / now)));
+  const wanted = full.ppi * Math.min(1, Math.sqrt(area / now));
+  const plans = Array.from({ length: TRIES }, (_, k) =>
+    pixelPlan(full.layout, cellMm, wanted * (1 - (NEAR * k) / (TRIES - 1))),
+  );
+  const oblong = ({ scale }: PixelPlan) => Math.abs(Math.log(scale.x / scale.y));
+  return plans.reduce((best, plan) => (oblong(plan) < oblong(best) - 1e-9 ? plan : best));
 }
 
 /**

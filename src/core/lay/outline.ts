@@ -16,8 +16,8 @@ const LEVEL = 64;
 /** The least area of a ring, mm2. */
 const LEAST_MM2 = 0.25;
 /** Lines to measure by are kept to within this, mm, and told nearer by a hair: corners are cut a little. */
-const TRUE_MM = 0.06;
-const HAIR_MM = 0.02;
+const TRUE_MM = 0.05;
+const HAIR_MM = 0.025;
 
 /**
  * The lines of a silhouette to lay by: roughly kept, with as much slack, so that things laid by them are never nearer
