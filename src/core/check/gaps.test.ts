@@ -55,7 +55,7 @@ test('gaps between silhouettes are told as they are: within 0.1 mm on the whole,
   const errors = all.map(({ told, gap }) => told - gap);
   expect(Math.abs(errors.reduce((s, e) => s + e, 0) / all.length)).toBeLessThan(0.1);
   // A tip may end anywhere in the last pixel that holds it.
-  for (const { told, gap, pxMm } of all) expect(told - gap).toBeLessThan(Math.max(0.05, 0.75 * pxMm));
+  for (const { told, gap, pxMm } of all) expect(told - gap).toBeLessThan(Math.max(0.05, pxMm));
   for (const { told, gap } of all) expect(Math.abs(told - gap)).toBeLessThan(Math.max(0.3, 0.02 * gap));
 });
 
