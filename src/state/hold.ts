@@ -29,9 +29,9 @@ export const cellOf = ({ brief }: Pick<Project, 'brief'>): Size => ({
 /** A placement as it stands while it is held. */
 export function withHeld(p: Placement, held: Held | null): Placement {
   if (!held?.ids.includes(p.id)) return p;
-  const from = held.from[p.id] ?? p;
-  let [x, y] = [from.x, from.y];
-  if (held.about) {
+  let { x, y } = p;
+  if (held.about && (held.turn !== 0 || held.grow !== 1)) {
+    ({ x, y } = held.from[p.id] ?? p);
     const t = (held.turn * Math.PI) / 180;
     const [dx, dy] = [(x - held.about.x) * held.grow, (y - held.about.y) * held.grow];
     x = held.about.x + Math.cos(t) * dx - Math.sin(t) * dy;
@@ -83,19 +83,11 @@ const changesOf = (project: Project, held: Held) =>
 
 /** Lets go of what is held and keeps the change, as one step for undo. */
 export function letGo() {
-  const { held, grip, selected } = useView.getState();
+  const { held } = useView.getState();
   useView.setState({ held: null });
-  const before = useBolt.getState().project?.placements.find((p) => p.id === selected[0]);
-  if (!held || !before) return;
+  if (!held) return;
   const still = held.dx === 0 && held.dy === 0 && held.turn === 0 && held.grow === 1;
-  if (still || !edit((project) => setPlacements(project, changesOf(project, held)))) return;
-  // The handles stay on the copy that was held, though its original may have wrapped round.
-  const after = useBolt.getState().project?.placements.find((p) => p.id === selected[0]);
-  const was = withHeld(before, held);
-  if (!after || grip.twin) return;
-  useView.setState({
-    grip: { ...grip, shift: { x: grip.shift.x + was.x - after.x, y: grip.shift.y + was.y - after.y } },
-  });
+  if (!still) edit((project) => setPlacements(project, changesOf(project, held)));
 }
 
 /** Moves, turns or sizes what is selected at once, as the hand would; quick repeats are one step for undo. */

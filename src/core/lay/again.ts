@@ -1,6 +1,6 @@
-import { type Layout, latticeOf, nearestCopy, type Point, type Size } from '../lattice';
+import { cellSteps, type Layout, latticeOf, nearestCopy, type Point, type Size } from '../lattice';
 
-/** Where else in the cell a motif is laid: half a cell away both ways, or at every point of a finer division. */
+/** Where else a motif is laid: half of both steps of the layout away, or at every point of a finer division of them. */
 export const AGAIN = {
   centre: 'corner and middle',
   halves: 'halves',
@@ -16,8 +16,8 @@ export type AgainRule = (typeof AGAIN_RULES)[number];
 const PARTS = { halves: 2, thirds: 3, quarters: 4 };
 
 /**
- * The other places that a layout leaves free for a placement, by shares of the cell from where it lies: none that
- * is one of its own copies, none that is a copy of another, none that is `taken`. Row by row.
+ * The other places that a layout leaves free for a placement, by shares of the steps to the next cells from where it
+ * lies: none that is one of its own copies, none that is a copy of another, none that is `taken`. Row by row.
  */
 export function againAt(
   layout: Layout,
@@ -27,7 +27,7 @@ export function againAt(
   taken: Point[] = [],
 ): Point[] {
   const lattice = latticeOf(layout, cell);
-  const box = layout.kind === 'diamond' ? { width: cell.width / 2, height: cell.height } : cell;
+  const { a, b } = cellSteps(layout, cell);
   const n = where === 'centre' ? 2 : PARTS[where];
   const shares = Array.from({ length: n * n }, (_, k) => ({ x: (k % n) / n, y: Math.floor(k / n) / n }));
   const wanted = where === 'centre' ? [{ x: 0.5, y: 0.5 }] : shares;
@@ -35,7 +35,7 @@ export function againAt(
   const kept: Point[] = [at, ...taken];
   const out: Point[] = [];
   for (const s of wanted) {
-    const p = { x: at.x + s.x * box.width, y: at.y + s.y * box.height };
+    const p = { x: at.x + s.x * a.x + s.y * b.x, y: at.y + s.x * a.y + s.y * b.y };
     const there = kept.some((q) => {
       const c = nearestCopy(lattice, q, p);
       return Math.hypot(c.x - p.x, c.y - p.y) < near;

@@ -305,6 +305,39 @@ describe('snapping', () => {
     const on = snapMove(box(31, 100), { ...scene, columns: 6, rows: 0 });
     expect(on).toMatchObject({ dx: -1, dy: 0 });
   });
+
+  test('the grid goes with the drop, and with the top of a diamond', () => {
+    const thirds = { ...scene, points: false, columns: 0, rows: 3, withinMm: 6 };
+    // Rows of 50 mm: in the home column at 100, in the next one half a cell lower, at 75 and 125.
+    expect(snapMove(box(90, 102), thirds).dy).toBeCloseTo(-2, 6);
+    expect(snapMove(box(270, 102), thirds).dy).toBe(0);
+    expect(snapMove(box(270, 122), thirds).dy).toBeCloseTo(3, 6);
+    const brick = {
+      ...thirds,
+      layout: { kind: 'brick', drop: { p: 1, q: 3 } } as Layout,
+      columns: 2,
+      rows: 0,
+    };
+    expect(snapMove(box(92, 75), brick).dx).toBeCloseTo(-2, 6);
+    expect(snapMove(box(62, 225), brick).dx).toBeCloseTo(-2, 6);
+    // A diamond's box begins half its height above its left point.
+    const diamond = { ...thirds, layout: { kind: 'diamond', drop: { p: 1, q: 2 } } as Layout };
+    expect(snapMove(box(90, 23), diamond).dy).toBeCloseTo(2, 6);
+    expect(snapMove(box(90, 0), diamond).dy).toBe(0);
+  });
+
+  test('half of the steps to the next cells are places to rest on in a half-drop too', () => {
+    // Half of the step across is (90, 37.5), half of the one down (0, 75).
+    for (const [x, y] of [
+      [90, 37.5],
+      [0, 75],
+      [90, 112.5],
+    ]) {
+      const rest = snapMove(box(x + 1.5, y - 1), scene);
+      expect([rest.dx, rest.dy].map((v) => v.toFixed(2))).toEqual(['-1.50', '1.00']);
+      expect(rest.lines[0].says).toContain('half');
+    }
+  });
 });
 
 describe('special places and symmetric working', () => {
@@ -317,6 +350,12 @@ describe('special places and symmetric working', () => {
     // Half across and half down in a brick with half steps is a copy of one with no step across: 4 x 4 is 16 places.
     expect(againAt(half, CELL, { x: 0, y: 0 }, 'quarters')).toHaveLength(15);
     expect(againAt(half, CELL, { x: 0, y: 0 }, 'halves', [{ x: 180, y: 150 }])).toHaveLength(2);
+    // By halves of the steps to the next cells: the middle of a diamond, and no other place.
+    const diamond: Layout = { ...half, kind: 'diamond' };
+    expect(againAt(diamond, { width: 152.4, height: 152.4 }, { x: 0, y: 0 }, 'centre')).toEqual([
+      { x: 76.2, y: 0 },
+    ]);
+    expect(againAt(half, CELL, { x: 0, y: 0 }, 'centre')).toEqual([{ x: 90, y: 112.5 }]);
     const thirds = [1, 2, 3].map((k) => laidAgain(at('bar', 0, 0, 10), 'turned', k, 4).angle);
     expect(thirds).toEqual([100, 190, 280]);
     expect([1, 2].map((k) => laidAgain(at('bar', 0, 0, 10), 'mirrored', k, 3).mirror)).toEqual([true, false]);

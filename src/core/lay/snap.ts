@@ -1,4 +1,4 @@
-import { type Box, cellSteps, type Layout, nearestCopy, type Point, type Size } from '../lattice';
+import { type Box, cellMiddle, cellSteps, type Layout, nearestCopy, type Point, type Size } from '../lattice';
 
 /** Something to come to rest at: where, and what to call it. */
 type SpecialPoint = Point & { name: string };
@@ -24,7 +24,8 @@ export type SnapScene = {
   withinMm: number;
 };
 
-const NAMES: [x: number, y: number, name: string][] = [
+/** Points by shares of the two steps to the next cells. */
+const SHARES: [i: number, j: number, name: string][] = [
   [0, 0, 'corner'],
   [0.5, 0.5, 'middle'],
   [0.5, 0, 'edge middle'],
@@ -34,24 +35,21 @@ const NAMES: [x: number, y: number, name: string][] = [
   [0.25, 0.75, 'quarter point'],
   [0.75, 0.75, 'quarter point'],
 ];
+/** What the first three are called where cells do not stand straight. */
+const LEANING: Record<string, string> = { middle: 'half of both steps', 'edge middle': 'half a step' };
 
-/** The cell's own points: corner, middle, middles of the edges, quarter points; for a diamond those of the diamond. */
-export function specialPoints(layout: Layout, { width, height }: Size): SpecialPoint[] {
-  if (layout.kind === 'diamond') {
-    // The left point is the origin, the middle half a width to the right.
-    return [
-      { x: 0, y: 0, name: 'side point' },
-      { x: width / 2, y: 0, name: 'middle' },
-      { x: width / 2, y: height / 2, name: 'top and bottom point' },
-      { x: width / 4, y: height / 4, name: 'edge middle' },
-      { x: width / 4, y: -height / 4, name: 'edge middle' },
-      { x: width / 4, y: 0, name: 'quarter point' },
-      { x: (3 * width) / 4, y: 0, name: 'quarter point' },
-      { x: width / 2, y: height / 4, name: 'quarter point' },
-      { x: width / 2, y: -height / 4, name: 'quarter point' },
-    ];
-  }
-  return NAMES.map(([x, y, name]) => ({ x: x * width, y: y * height, name }));
+/**
+ * The points that a layout makes special: corner, middle, half and quarter steps to the next cells; where cells do not
+ * stand straight, the middle of the cell beside them.
+ */
+export function specialPoints(layout: Layout, cell: Size): SpecialPoint[] {
+  const { a, b } = cellSteps(layout, cell);
+  const points = SHARES.map(([i, j, name]) => ({ x: i * a.x + j * b.x, y: i * a.y + j * b.y, name }));
+  if (layout.kind === 'straight') return points;
+  if (layout.kind === 'diamond')
+    return points.map((p, n) => (n ? p : { ...p, name: 'side, top and bottom point' }));
+  const leaning = points.map((p) => ({ ...p, name: LEANING[p.name] ?? p.name }));
+  return [...leaning, { ...cellMiddle(layout, cell), name: 'middle' }];
 }
 
 /** Only the nearest few are lined up with; with all of them something would always be in line. */
@@ -111,6 +109,15 @@ const seen = (b: Box, axis: Axis) =>
 const point = (axis: Axis, along: number, other: number): Point =>
   axis === 'x' ? { x: along, y: other } : { x: other, y: along };
 
+/** Where the grid begins along an axis in the cell that holds a place on the other: each cell has its own. */
+function gridStart({ layout, cell }: SnapScene, axis: Axis, other: number): number {
+  const share = layout.drop.p / layout.drop.q;
+  if (layout.kind === 'half-drop' && axis === 'y')
+    return Math.floor(other / cell.width) * cell.height * share;
+  if (layout.kind === 'brick' && axis === 'x') return Math.floor(other / cell.height) * cell.width * share;
+  return layout.kind === 'diamond' && axis === 'y' ? -cell.height / 2 : 0;
+}
+
 function restAlong(box: Box, scene: SnapScene, axis: Axis, within: number): Rest | null {
   const held = seen(box, axis);
   let best: Rest | null = null;
@@ -126,7 +133,8 @@ function restAlong(box: Box, scene: SnapScene, axis: Axis, within: number): Rest
   const parts = axis === 'x' ? scene.columns : scene.rows;
   if (parts > 0) {
     const step = (axis === 'x' ? scene.cell.width : scene.cell.height) / parts;
-    const line = Math.round(held.m / step) * step;
+    const from = gridStart(scene, axis, (held.s + held.t) / 2);
+    const line = from + Math.round((held.m - from) / step) * step;
     offer(line - held.m, () => [upright(line, held.s - step, held.t + step, 'grid')]);
   }
   const others = scene.others.map((o) => seen(o, axis));

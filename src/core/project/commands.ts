@@ -1,7 +1,7 @@
 import type { Draft } from 'immer';
 import type { Left } from '../check';
-import { type Layout, wrapPoint } from '../lattice';
-import { edit, latticeMm } from './edit';
+import { cellMiddle, type Layout } from '../lattice';
+import { edit } from './edit';
 import { type Brief, type Checking, type Motif, type Project, SCALE, type Sheet } from './schema';
 
 export const rename = (project: Project, name: string) =>
@@ -9,22 +9,27 @@ export const rename = (project: Project, name: string) =>
     d.name = name.trim();
   });
 
-/** New size, ppi or unit. Placements keep their place in mm; those now outside are wrapped back in. */
+/** New size, ppi or unit. Placements keep their place in mm; symmetric sets go with the middle of the cell. */
 export const setBrief = (project: Project, brief: Partial<Brief>) =>
-  edit(project, (d) => {
-    Object.assign(d.brief, brief);
-    wrapAll(d);
-  });
+  edit(project, (d) => withSets(d, () => Object.assign(d.brief, brief)));
 
 export const setLayout = (project: Project, layout: Layout) =>
-  edit(project, (d) => {
-    d.layout = layout;
-    wrapAll(d);
-  });
+  edit(project, (d) =>
+    withSets(d, () => {
+      d.layout = layout;
+    }),
+  );
 
-function wrapAll(d: Draft<Project>) {
-  const lattice = latticeMm(d);
-  for (const p of d.placements) Object.assign(p, wrapPoint(lattice, p));
+function withSets(d: Draft<Project>, change: () => void) {
+  const middle = () => cellMiddle(d.layout, { width: d.brief.widthMm, height: d.brief.heightMm });
+  const before = middle();
+  change();
+  const after = middle();
+  for (const p of d.placements) {
+    if (!p.sym) continue;
+    p.x += after.x - before.x;
+    p.y += after.y - before.y;
+  }
 }
 
 /** Takes in motifs that came without a page: vectors, layers, parts. */
@@ -45,7 +50,8 @@ export const setMotif = (
   >,
 ) =>
   edit(project, (d) => {
-    for (const m of d.motifs) if (ids.includes(m.id) || ids === m.id) Object.assign(m, change);
+    for (const m of d.motifs)
+      if (ids === m.id || (Array.isArray(ids) && ids.includes(m.id))) Object.assign(m, change);
   });
 
 /** New art for a motif: all that comes with it. */
@@ -64,18 +70,14 @@ export const replaceArt = (project: Project, id: string, art: NewArt, moved?: { 
     const sizeOf = (m: { width: number; height: number; ppi: number }) =>
       Math.sqrt(m.width * m.height) / m.ppi;
     const grow = moved ? 1 : sizeOf(motif) / sizeOf(art);
-    const lattice = latticeMm(d);
     for (const p of d.placements) {
       if (p.motif !== id) continue;
       if (moved) {
         const turn = (p.angle * Math.PI) / 180;
         const x = moved.x * p.scale * (p.mirror ? -1 : 1);
         const y = moved.y * p.scale;
-        const to = {
-          x: p.x + x * Math.cos(turn) - y * Math.sin(turn),
-          y: p.y + x * Math.sin(turn) + y * Math.cos(turn),
-        };
-        Object.assign(p, wrapPoint(lattice, to));
+        p.x += x * Math.cos(turn) - y * Math.sin(turn);
+        p.y += x * Math.sin(turn) + y * Math.cos(turn);
       }
       p.scale = Math.min(SCALE.most, Math.max(SCALE.least, p.scale * grow));
     }

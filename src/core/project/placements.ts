@@ -15,9 +15,8 @@ const tidyAngle = (a: number) => {
 
 const cellMm = (d: Pick<Project, 'brief'>) => ({ width: d.brief.widthMm, height: d.brief.heightMm });
 
-/** Brings a placement into the home cell, its angle into range, and refuses a size that no machine could print. */
+/** Brings a placement's angle into range, and refuses a size that no machine could print. */
 function settleIn(d: Draft<Project>, p: Draft<Placement>, checkSize: boolean) {
-  Object.assign(p, wrapPoint(latticeMm(d), p));
   p.angle = tidyAngle(p.angle);
   const motif = checkSize && d.motifs.find((m) => m.id === p.motif);
   if (!motif) return;
@@ -72,8 +71,8 @@ const mayChange = (p: Placement, change: PlacementChange) =>
   !p.locked || Object.keys(change).every((k) => k === 'locked' || k === 'hidden');
 
 /**
- * Changes placements by id; a place outside the cell is brought back in by the lattice, and the others of a
- * symmetric set follow. Locked placements stay as they are. A field given as undefined is taken away.
+ * Changes placements by id; a place stays as it is given, in the home cell or not, and the others of a symmetric set
+ * follow. Locked placements stay as they are. A field given as undefined is taken away.
  */
 export const setPlacements = (project: Project, changes: Record<string, PlacementChange>) =>
   edit(project, (d) => {

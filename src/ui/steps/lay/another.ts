@@ -2,7 +2,7 @@ import { addPlacement, addPlacements, type Placement, setPlacements } from '@/co
 import { edit, useBolt } from '@/state/bolt';
 import { cellOf } from '@/state/hold';
 import { findLargestFit } from '@/state/proposal';
-import { useView } from '@/state/view';
+import { HOME, useView } from '@/state/view';
 
 /** What is dragged from the shelf onto the cloth. */
 export const MOTIF_DRAG = 'application/x-motif';
@@ -22,11 +22,7 @@ export function layMotif(motif: string, place?: { x: number; y: number }) {
   const { x, y } = place ?? { x: window.width / 2, y: window.height / 2 };
   const at = { x: origin.x + x / zoom, y: origin.y + y / zoom };
   const laid = asLaid({ id, motif, ...at, angle: 0, scale: 1, mirror: false });
-  if (!edit((p) => addPlacement(p, laid, newId))) return;
-  const now = useBolt.getState().project?.placements.find((p) => p.id === id);
-  if (now) {
-    useView.setState({ selected: [id], grip: { shift: { x: at.x - now.x, y: at.y - now.y }, twin: false } });
-  }
+  if (edit((p) => addPlacement(p, laid, newId))) useView.setState({ selected: [id], grip: HOME });
 }
 
 /** Lays others of what is in hand, a little to the right and down. */
