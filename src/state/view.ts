@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import {
   cellOutline,
   EYE_KINDS,
+  type Placement,
   type Point,
   type Project,
   repeatBlock,
@@ -60,6 +61,9 @@ export const EYES = [
 ] as const;
 export type Eye = (typeof EYES)[number];
 
+/** Grounds to work on while another is meant. */
+export const WORK_GROUNDS = { light: '#f4f2ec', dark: '#2b2830' } as const;
+
 /** The parts of the Lay tray. */
 export const LAY_PARTS = ['place', 'arrange', 'cloth', 'compare'] as const;
 export type LayPart = (typeof LAY_PARTS)[number];
@@ -92,6 +96,12 @@ type ViewState = {
   /** New placements come in symmetric sets. */
   symmetry: Symmetry | null;
   recut: Recut | null;
+  /** What the next press of a button would lay: its outlines are shown. */
+  offered: Placement[];
+  /** Only these are shown, or all. */
+  only: string[] | null;
+  /** A ground to look at the work on, that is no part of the colourway. */
+  workGround: keyof typeof WORK_GROUNDS | null;
   /** The next press on the cloth reserves a place of this radius, mm. */
   reserving: number | null;
   /** The layouts are shown side by side. */
@@ -132,6 +142,9 @@ export const useView = create<ViewState>()(() => ({
   together: true,
   symmetry: null,
   recut: null,
+  offered: [],
+  only: null,
+  workGround: null,
   reserving: null,
   sideBySide: false,
   layPart: 'place',

@@ -16,6 +16,7 @@ import Pins, { PracticePins } from './pins';
 import { useGrab } from './use-grab';
 import { usePainting } from './use-painting';
 import { useScreen } from './use-screen';
+import WouldLie from './would-lie';
 
 /** The cloth: the repeat to every edge of the window, repainted in the frame that something changed. */
 export default function Cloth() {
@@ -123,6 +124,7 @@ function Overlay() {
         {!recut && !comparing && <Guides screen={screen} project={project} />}
         <RecutFrame screen={screen} project={project} />
         <Offered screen={screen} />
+        <WouldLie screen={screen} />
         {step !== 'scale' && !comparing && !proposing && !practising && <Handles screen={screen} />}
       </svg>
       {pins && !comparing && !proposing && !practising && step !== 'scale' && (

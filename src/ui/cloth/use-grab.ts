@@ -21,6 +21,17 @@ const DRAWN_PX = 4;
 
 const screenNow = (project: Project): Screen => screenOf(project, useView.getState(), devicePixelRatio);
 
+type Hit = NonNullable<ReturnType<typeof hitTest>>;
+
+/** Puts ids in hand by the copy that was pressed. */
+function takeHit(project: Project, hit: Hit, ids: string[]) {
+  const p = project.placements.find((q) => q.id === hit.id);
+  if (!p) return;
+  const [own, twin] = imagesOf(p, twinOf(project.layout, cellOf(project)));
+  const image = hit.twin && twin ? twin : own;
+  select(ids, { shift: { x: hit.x - image.x, y: hit.y - image.y }, twin: hit.twin });
+}
+
 type Press = {
   at: Point;
   origin: Point;
@@ -30,7 +41,9 @@ type Press = {
   does: 'hold' | 'draw' | 'view' | 'nothing';
   /** How it was taken, before any move. */
   held: Held | null;
-  hit: boolean;
+  hit: Hit | null;
+  /** What was pressed was in hand already, with others. */
+  among: boolean;
 };
 
 /** The shape being drawn, closed, mm of the cloth: a rectangle between two points, or the line itself. */
@@ -38,6 +51,12 @@ const drawnShape = (hand: string, line: Point[]): Point[] => {
   if (hand !== 'rectangle' || line.length < 2) return line;
   const [a, b] = [line[0], line[line.length - 1]];
   return [a, { x: b.x, y: a.y }, b, { x: a.x, y: b.y }];
+};
+
+/** What lies on the cloth and is shown. */
+const seenOn = ({ placements }: Project) => {
+  const { only } = useView.getState();
+  return placements.filter((p) => !p.hidden && (!only || only.includes(p.id)));
 };
 
 /** Pointer work on the cloth: grab any copy by its silhouette, draw round several, or move the view. */
@@ -54,8 +73,14 @@ export function useGrab() {
 
   const hitAt = (project: Project, screen: Screen, at: Point) => {
     const silhouettes = new Map([...useSprites.getState().sprites].map(([id, s]) => [id, s.silhouette]));
-    const seen = project.placements.filter((p) => !p.hidden);
-    return hitTest(seen, silhouettes, project.layout, cellOf(project), toCloth(screen, at), 4 / screen.sx);
+    return hitTest(
+      seenOn(project),
+      silhouettes,
+      project.layout,
+      cellOf(project),
+      toCloth(screen, at),
+      4 / screen.sx,
+    );
   };
 
   const onPointerDown = (e: PointerEvent<HTMLElement>) => {
@@ -85,21 +110,19 @@ export function useGrab() {
     }
     const covered = view.recut !== null && !insideRecut(project, view.recut, toCloth(screen, at));
     const hit = e.button === 0 && !looking && !covered ? hitAt(project, screen, at) : null;
-    const drawing = e.button === 0 && !looking && view.hand !== 'move' && !hit;
-    if (hit) {
-      const { selected } = view;
-      const p = project.placements.find((q) => q.id === hit.id);
-      const has = selected.includes(hit.id);
-      const others = selected.filter((id) => id !== hit.id);
-      const next = e.shiftKey && has ? others : e.shiftKey || has ? [hit.id, ...others] : [hit.id];
-      if (p) {
-        const [own, twin] = imagesOf(p, twinOf(project.layout, cellOf(project)));
-        const image = hit.twin && twin ? twin : own;
-        select(next, { shift: { x: hit.x - image.x, y: hit.y - image.y }, twin: hit.twin });
-      }
+    const drawing = e.button === 0 && !looking && view.hand !== 'move';
+    const { selected } = view;
+    const among = !!hit && selected.includes(hit.id);
+    const others = selected.filter((id) => id !== hit?.id);
+    if (hit && !drawing) {
+      takeHit(
+        project,
+        hit,
+        e.shiftKey && among ? others : e.shiftKey || among ? [hit.id, ...others] : [hit.id],
+      );
     }
-    const held = hit && !e.shiftKey ? take() : null;
-    if (hit && !e.shiftKey && !held) {
+    const held = hit && !drawing && !e.shiftKey ? take() : null;
+    if (hit && !drawing && !e.shiftKey && !held) {
       enqueueSnackbar('This one is locked. K unlocks it.', { key: 'locked', preventDuplicate: true });
     }
     press.current = {
@@ -109,7 +132,8 @@ export function useGrab() {
       moved: false,
       does: held ? 'hold' : drawing ? 'draw' : hit ? 'nothing' : 'view',
       held,
-      hit: !!hit,
+      hit,
+      among: among && others.length > 0,
     };
     // The layers under and over it are made ready while the hand is still.
     if (held) useView.setState({ held });
@@ -192,11 +216,22 @@ export function useGrab() {
       if (!start.moved) putPin(toCloth(screenNow(project), start.at));
     } else if (start.does === 'hold') {
       if (start.moved) letGo();
-      else useView.setState({ held: null });
+      else {
+        useView.setState({ held: null });
+        // A press alone, on one of several in hand, takes just that one.
+        if (start.among && start.hit) takeHit(project, start.hit, [start.hit.id]);
+      }
     } else if (start.does === 'draw') {
+      if (!start.moved && start.hit) {
+        const { id } = start.hit;
+        const has = selected.includes(id);
+        useView.setState({ drawn: null });
+        const added = has ? selected.filter((k) => k !== id) : [id, ...selected];
+        takeHit(project, start.hit, e.shiftKey ? added : [id]);
+        return;
+      }
       const shape = drawnShape(hand, drawn ?? []);
-      const seen = project.placements.filter((p) => !p.hidden);
-      const taken = placementsWithin(seen, project.layout, cellOf(project), shape);
+      const taken = placementsWithin(seenOn(project), project.layout, cellOf(project), shape);
       useView.setState({ drawn: null });
       select(e.shiftKey ? [...selected, ...taken.filter((id) => !selected.includes(id))] : taken);
     } else if (!start.hit && !start.moved && !useProposal.getState().proposal) select([]);
@@ -214,7 +249,7 @@ export function useGrab() {
 /** Esc, in the order of what is nearest at hand. */
 export function letAllGo() {
   const { compare } = useSnapshots.getState();
-  const { recut, reserving, selected } = useView.getState();
+  const { only, recut, reserving, selected } = useView.getState();
   if (usePractice.getState().lesson) endLesson();
   else if (useProposal.getState().proposal) dropProposal();
   else if (useTrial.getState().trial) dropTrial();
@@ -222,5 +257,6 @@ export function letAllGo() {
   else if (compare) useSnapshots.setState({ compare: null });
   else if (reserving !== null) useView.setState({ reserving: null });
   else if (recut && !selected.length) useView.setState({ recut: null });
+  else if (only && !selected.length) useView.setState({ only: null });
   useView.setState({ selected: [], held: null, drawn: null, finding: null });
 }

@@ -12,7 +12,7 @@ import { useProposal } from '@/state/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/state/snapshots';
 import { allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/state/sprites';
 import { inColours, trialOf, useTrial } from '@/state/trial';
-import { type Eye, eyeSign, useView } from '@/state/view';
+import { type Eye, eyeSign, useView, WORK_GROUNDS } from '@/state/view';
 import { eyeFilterId } from './eye-filters';
 import { Painter, type Picture } from './painter';
 import { screenOf } from './screen';
@@ -28,16 +28,27 @@ let shown: { of: Project; placements: Placement[]; project: Project } | null = n
 function onShow(project: Project): Project {
   const { proposal, of, before } = useProposal.getState();
   const { lesson } = usePractice.getState();
+  const { only } = useView.getState();
   const placements = lesson
     ? lesson.placements
     : of === project && !before
       ? proposal?.placements
-      : undefined;
+      : only
+        ? these(project, only)
+        : undefined;
   if (!placements) return project;
   if (shown?.of !== project || shown.placements !== placements) {
     shown = { of: project, placements, project: { ...project, placements } };
   }
   return shown.project;
+}
+
+let chosen: { of: Project; only: string[]; placements: Placement[] } | null = null;
+function these(project: Project, only: string[]): Placement[] {
+  if (chosen?.of !== project || chosen.only !== only) {
+    chosen = { of: project, only, placements: project.placements.filter((p) => only.includes(p.id)) };
+  }
+  return chosen.placements;
 }
 
 /** The document with all inks but one taken into the ground. */
@@ -192,7 +203,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       }
       painter.paint(surface, {
         project: toShow,
-        ground: now.ground || groundOf(toShow),
+        ground: view.workGround ? WORK_GROUNDS[view.workGround] : now.ground || groundOf(toShow),
         sprites: sprites[now.slot],
         flat: view.eye === 'silhouettes',
         map: isMap && map?.kind === isMap ? map.bitmap : undefined,

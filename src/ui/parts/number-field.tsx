@@ -14,6 +14,10 @@ type Props = {
   min: number;
   max: number;
   step?: number;
+  /** What stands in a field whose value is not known. */
+  placeholder?: string;
+  /** Its value is what is done once, and is there again after it. */
+  once?: boolean;
   onChange: (value: number) => void;
   disabled?: boolean;
 };
@@ -30,6 +34,8 @@ export default function NumberField({
   min,
   max,
   step = 1,
+  placeholder,
+  once,
   onChange,
   disabled,
 }: Props) {
@@ -50,7 +56,7 @@ export default function NumberField({
       );
     } else {
       setWrong('');
-      setText(trim(v, digits));
+      setText(once ? shown : trim(v, digits));
       if (value === null || Math.abs(v - value) > 10 ** -digits / 4) onChange(v);
     }
   };
@@ -58,6 +64,7 @@ export default function NumberField({
     <TextField
       label={label}
       value={text}
+      placeholder={placeholder}
       disabled={disabled}
       error={wrong !== ''}
       helperText={wrong || undefined}
@@ -76,6 +83,7 @@ export default function NumberField({
         }
       }}
       slotProps={{
+        inputLabel: placeholder ? { shrink: true } : undefined,
         input: { endAdornment: unit ? <InputAdornment position="end">{unit}</InputAdornment> : undefined },
         htmlInput: { inputMode: 'decimal' },
       }}

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import {
   AGAIN,
   AGAIN_RULES,
@@ -12,6 +12,7 @@ import {
   addPlacements,
   againAt,
   laidAgain,
+  type Placement,
   type Project,
   SYMMETRIES,
   type Symmetry,
@@ -170,13 +171,29 @@ function Again({ project }: { project: Project }) {
   const placed = project.placements.find((p) => p.id === selected[0]);
   const taken = project.placements.filter((p) => p.motif === placed?.motif && p.id !== placed?.id);
   const places = placed ? againAt(project.layout, cellOf(project), placed, where, taken) : [];
+  const fresh = places.map((at, k) => {
+    const { sym: _, group: _g, locked: _l, ...plain } = placed as Placement;
+    return { ...laidAgain(plain, rule, k + 1, places.length + 1), ...at, id: `${plain.id}+${k}` };
+  });
+  const [shown, setShown] = useState(false);
+  const offered = JSON.stringify(shown ? fresh : []);
+  useEffect(() => {
+    useView.setState({ offered: JSON.parse(offered) });
+    return () => useView.setState({ offered: [] });
+  }, [offered]);
   const says = !placed
     ? 'Take a motif in hand first.'
     : places.length
       ? `${places.length} ${places.length === 1 ? 'place is' : 'places are'} free.`
       : 'The layout itself puts it there already.';
   return (
-    <Box sx={{ display: 'grid', gap: 1.5 }}>
+    <Box
+      sx={{ display: 'grid', gap: 1.5 }}
+      onPointerEnter={() => setShown(true)}
+      onPointerLeave={(e) => setShown(e.currentTarget.contains(document.activeElement))}
+      onFocus={() => setShown(true)}
+      onBlur={() => setShown(false)}
+    >
       <Choice label="Places" value={where} options={AGAIN} onChange={setWhere} />
       <Choice
         label="The others"
@@ -189,14 +206,8 @@ function Again({ project }: { project: Project }) {
           variant="outlined"
           disabled={!places.length}
           onClick={() => {
-            if (!placed) return;
-            const { sym: _, group: _g, locked: _l, ...plain } = placed;
-            const fresh = places.map((at, k) => ({
-              ...laidAgain(plain, rule, k + 1, places.length + 1),
-              ...at,
-              id: crypto.randomUUID(),
-            }));
-            edit((p) => addPlacements(p, fresh));
+            const laid = fresh.map((p) => ({ ...p, id: crypto.randomUUID() }));
+            edit((p) => addPlacements(p, laid));
           }}
         >
           Lay them

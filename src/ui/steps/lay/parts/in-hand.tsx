@@ -17,7 +17,7 @@ import {
   swapMotif,
 } from '@/core';
 import { edit, useBolt } from '@/state/bolt';
-import { changeSelected, mirrorSelected, select } from '@/state/hold';
+import { BY_HAND, changeSelected, mirrorSelected, select } from '@/state/hold';
 import { useView } from '@/state/view';
 import Choice from '../../../parts/choice';
 import { length, trim } from '../../../parts/lengths';
@@ -43,79 +43,153 @@ export default function InHand() {
       </Part>
     );
   }
-  const several = selected.length > 1;
+  const held = project.placements.filter((p) => selected.includes(p.id));
+  const locked = held.filter((p) => p.locked).length;
   return (
-    <Part title={several ? `${selected.length} in hand` : `${motif.name}, in hand`}>
-      <Numbers placed={placed} several={several} />
-      <Sizes project={project} placed={placed} motif={motif} />
-      <Acts project={project} placed={placed} selected={selected} />
+    <Part title={held.length > 1 ? `${held.length} in hand` : `${motif.name}, in hand`}>
+      {held.length > 1 ? <NumbersOfAll held={held.filter((p) => !p.locked)} /> : <Numbers placed={placed} />}
+      {locked > 0 && held.length > 1 && (
+        <Typography variant="body2" role="status" sx={{ mt: 1 }}>
+          {locked === held.length ? 'All are locked. K unlocks them.' : `${locked} of them locked: left out.`}
+        </Typography>
+      )}
+      <Sizes project={project} placed={placed} motif={motif} alone={held.length === 1} />
+      <Acts project={project} selected={selected} />
       <HowItLies project={project} placed={placed} motif={motif} selected={selected} />
     </Part>
   );
 }
 
-/** Numbers of the first in hand; the others go along. */
-function Numbers({ placed, several }: { placed: Placement; several: boolean }) {
+/** The numbers of the one in hand: what is typed stays typed. */
+function Numbers({ placed }: { placed: Placement }) {
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+      {(['x', 'y'] as const).map((axis) => (
+        <NumberField
+          key={axis}
+          label={axis === 'x' ? 'Across' : 'Down'}
+          unit="mm"
+          digits={2}
+          value={placed[axis]}
+          min={-3000}
+          max={3000}
+          disabled={placed.locked}
+          onChange={(v) => changeSelected(axis === 'x' ? { dx: v - placed.x } : { dy: v - placed.y })}
+        />
+      ))}
+      <NumberField
+        label="Turned"
+        unit="°"
+        digits={1}
+        value={placed.angle}
+        min={-360}
+        max={360}
+        step={5}
+        disabled={placed.locked}
+        onChange={(v) => changeSelected({ turn: v - placed.angle })}
+      />
+      <NumberField
+        label="Size"
+        unit="%"
+        digits={1}
+        value={placed.scale * 100}
+        {...SIZE}
+        disabled={placed.locked}
+        onChange={(v) => changeSelected({ grow: v / 100 / placed.scale })}
+      />
+    </Box>
+  );
+}
+
+const SIZE = { min: BY_HAND.least * 100, max: BY_HAND.most * 100, step: 2 };
+
+/** Several in hand: how far all are moved and turned, and both ways of sizing them. */
+function NumbersOfAll({ held }: { held: Placement[] }) {
   const together = useView((s) => s.together);
+  const one = held.length > 0 && held.every((p) => Math.abs(p.scale - held[0].scale) < 1e-6);
+  const disabled = !held.length;
+  const to = (scale: number) =>
+    edit((d) => setPlacements(d, Object.fromEntries(held.map((p) => [p.id, { scale }]))));
   return (
     <>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        {(['x', 'y'] as const).map((axis) => (
-          <NumberField
-            key={axis}
-            label={axis === 'x' ? 'Across' : 'Down'}
-            unit="mm"
-            digits={2}
-            value={placed[axis]}
-            min={-3000}
-            max={3000}
-            disabled={placed.locked}
-            onChange={(v) => changeSelected(axis === 'x' ? { dx: v - placed.x } : { dy: v - placed.y })}
-          />
-        ))}
         <NumberField
-          label="Turned"
+          label="All to size"
+          unit="%"
+          digits={1}
+          value={one ? held[0].scale * 100 : null}
+          placeholder="several"
+          {...SIZE}
+          disabled={disabled}
+          onChange={(v) => to(v / 100)}
+        />
+        <NumberField
+          label="All by"
+          unit="%"
+          digits={1}
+          value={100}
+          {...SIZE}
+          disabled={disabled}
+          once
+          onChange={(v) => changeSelected({ grow: v / 100 })}
+        />
+        <NumberField
+          label="All across by"
+          unit="mm"
+          digits={2}
+          value={0}
+          min={-3000}
+          max={3000}
+          disabled={disabled}
+          once
+          onChange={(v) => changeSelected({ dx: v })}
+        />
+        <NumberField
+          label="All down by"
+          unit="mm"
+          digits={2}
+          value={0}
+          min={-3000}
+          max={3000}
+          disabled={disabled}
+          once
+          onChange={(v) => changeSelected({ dy: v })}
+        />
+        <NumberField
+          label="All turned by"
           unit="°"
           digits={1}
-          value={placed.angle}
+          value={0}
           min={-360}
           max={360}
           step={5}
-          disabled={placed.locked}
-          onChange={(v) => changeSelected({ turn: v - placed.angle })}
-        />
-        <NumberField
-          label="Size"
-          unit="%"
-          digits={1}
-          value={placed.scale * 100}
-          min={2}
-          max={2000}
-          step={2}
-          disabled={placed.locked}
-          onChange={(v) => changeSelected({ grow: v / 100 / placed.scale })}
+          disabled={disabled}
+          once
+          onChange={(v) => changeSelected({ turn: v })}
         />
       </Box>
-      {several && (
-        <Box sx={{ mt: 1.5 }}>
-          <Choice
-            label="Turn, size and mirror"
-            value={together ? 'together' : 'each'}
-            options={{ together: 'together, about their middle', each: 'each about its own middle' }}
-            onChange={(v) => useView.setState({ together: v === 'together' })}
-          />
-        </Box>
-      )}
+      <Box sx={{ mt: 1.5 }}>
+        <Choice
+          label="Turn, size and mirror"
+          value={together ? 'together' : 'each'}
+          options={{ together: 'together, about their middle', each: 'each about its own middle' }}
+          onChange={(v) => useView.setState({ together: v === 'together' })}
+        />
+      </Box>
     </>
   );
 }
 
-function Sizes({ project, placed, motif }: { project: Project; placed: Placement; motif: Motif }) {
+type SizesProps = { project: Project; placed: Placement; motif: Motif; alone: boolean };
+
+/** How large the one in hand prints, and the largest that clears. */
+function Sizes({ project, placed, motif, alone }: SizesProps) {
   const [gap, setGap] = useState(4);
   const [wrong, setWrong] = useState('');
   const { unit } = project.brief;
   const inches = placed.scale / motif.ppi;
   const says = tooLarge(placed.id) ?? wrong;
+  if (!alone) return null;
   return (
     <>
       <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
@@ -144,9 +218,11 @@ function Sizes({ project, placed, motif }: { project: Project; placed: Placement
 
 type ActsProps = { project: Project; placed: Placement; selected: string[] };
 
-function Acts({ project, placed, selected }: ActsProps) {
+function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
   const held = project.placements.filter((p) => selected.includes(p.id));
   const locked = held.every((p) => p.locked);
+  const mixed = !locked && held.some((p) => p.locked);
+  const only = useView((s) => s.only);
   const grouped = held.some((p) => p.group);
   const set = (change: Parameters<typeof setPlacements>[1][string]) =>
     edit((p) => setPlacements(p, Object.fromEntries(selected.map((id) => [id, change]))));
@@ -154,7 +230,11 @@ function Acts({ project, placed, selected }: ActsProps) {
     ['Another', another],
     ['On top', () => edit((p) => reorder(p, selected, 'top'))],
     ['Underneath', () => edit((p) => reorder(p, selected, 'bottom'))],
-    [locked ? 'Unlock' : 'Lock', () => set({ locked: locked ? undefined : true })],
+    [locked ? 'Unlock' : mixed ? 'Lock all' : 'Lock', () => set({ locked: locked ? undefined : true })],
+    ...(mixed ? [['Unlock all', () => set({ locked: undefined })] as [string, () => void]] : []),
+    only
+      ? ['Show all', () => useView.setState({ only: null })]
+      : ['Show only these', () => useView.setState({ only: selected })],
     [
       'Hide',
       () => {
@@ -172,12 +252,7 @@ function Acts({ project, placed, selected }: ActsProps) {
   if (held.some((p) => p.sym)) acts.push(['Free from its set', () => set({ sym: undefined })]);
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.5 }}>
-      <Button
-        variant="outlined"
-        startIcon={<FlipRounded />}
-        disabled={placed.locked}
-        onClick={mirrorSelected}
-      >
+      <Button variant="outlined" startIcon={<FlipRounded />} disabled={locked} onClick={mirrorSelected}>
         Mirror
       </Button>
       {acts.map(([says, act]) => (

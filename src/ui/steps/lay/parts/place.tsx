@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { type DragEvent, useState } from 'react';
 import type { Project } from '@/core';
 import { useBolt } from '@/state/bolt';
 import { select } from '@/state/hold';
@@ -14,11 +14,11 @@ import Choice from '../../../parts/choice';
 import { small } from '../../../parts/lengths';
 import MotifPicture from '../../../parts/motif-picture';
 import { Part } from '../../../parts/tray';
-import { layMotif } from '../another';
+import { layMotif, MOTIF_DRAG } from '../another';
 import PlacementTable from '../placement-table';
 
 const HAND_SAYS: Record<Hand, string> = {
-  move: 'moves the view',
+  move: 'moves a motif, or the view',
   rectangle: 'draws a rectangle round several',
   lasso: 'draws a line round several',
 };
@@ -43,6 +43,11 @@ export default function Place() {
                   key={m.id}
                   component="button"
                   aria-label={`Lay ${m.name}`}
+                  draggable
+                  onDragStart={(e: DragEvent) => {
+                    e.dataTransfer.setData(MOTIF_DRAG, m.id);
+                    e.dataTransfer.effectAllowed = 'copy';
+                  }}
                   onClick={() => layMotif(m.id)}
                   sx={{
                     border: 0,
@@ -51,7 +56,7 @@ export default function Place() {
                     color: 'text.primary',
                     fontFamily: 'inherit',
                     textAlign: 'left',
-                    cursor: 'pointer',
+                    cursor: 'grab',
                     minWidth: 0,
                   }}
                 >
@@ -96,7 +101,7 @@ export default function Place() {
         <Part title="Take several in hand">
           <Box sx={{ display: 'grid', gap: 1.5 }}>
             <Choice
-              label="A press on bare cloth"
+              label="A drag on the cloth"
               value={hand}
               options={HAND_SAYS}
               onChange={(v) => HANDS.includes(v) && useView.setState({ hand: v })}

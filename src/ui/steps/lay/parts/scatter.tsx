@@ -5,18 +5,19 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
-import { DIRECTIONS, type Directions, type MotifRole, type Project, shareOut } from '@/core';
+import { useEffect, useState } from 'react';
+import { DIRECTIONS, type Directions, type Motif, type MotifRole, type Project } from '@/core';
 import { proposeScatter, type ScatterAsk } from '@/state/proposal';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
-
-/** How many of a motif of each role, and its sizes in percent, to begin with. */
-const BY_ROLE: Record<MotifRole, { count: number; least: number; most: number }> = {
-  hero: { count: 2, least: 70, most: 130 },
-  secondary: { count: 3, least: 55, most: 120 },
-  filler: { count: 5, least: 45, most: 110 },
-};
+import {
+  type Sort,
+  settingsFor,
+  sortOf,
+  useScatterSettings,
+  withShare,
+  withTotal,
+} from '../scatter-settings';
 
 const DIRECTION_SAYS: Record<Directions, string> = {
   'one-way': 'one way up',
@@ -25,43 +26,23 @@ const DIRECTION_SAYS: Record<Directions, string> = {
   tossed: 'tossed',
 };
 
-type Sort = { count: number; least: number; most: number };
-
 /** Lays chosen motifs by measured gaps, round what is locked. */
 export default function Scatter({ project, busy }: { project: Project; busy: boolean }) {
-  const [sorts, setSorts] = useState<Record<string, Sort>>({});
-  const [rules, setRules] = useState({
-    cover: 30,
-    gap: 4,
-    lean: 20,
-    directions: 'tossed' as Directions,
-    mirror: true,
-    odd: true,
-    afresh: true,
-  });
-  const [seed, setSeed] = useState(1);
+  const { sorts, rules, seed, asked } = useScatterSettings();
   const [open, setOpen] = useState(false);
-  const sortOf = (id: string, role: MotifRole) => sorts[id] ?? BY_ROLE[role];
-  const count = project.motifs.reduce((s, m) => s + sortOf(m.id, m.role).count, 0);
-  const kinds = project.motifs.filter((m) => sortOf(m.id, m.role).count > 0).length;
-  const set = (change: Partial<typeof rules>) => setRules((r) => ({ ...r, ...change }));
-  const [asked, setAsked] = useState<number | null>(null);
-  /** Another number in all: each keeps its share, and at least one stays of what there was. */
-  const setInAll = (v: number) => {
-    const list = project.motifs.map((m) => sortOf(m.id, m.role));
-    const parts = shareOut(
-      v,
-      list.map((s) => (count ? s.count : 1)),
-      rules.odd,
-    );
-    setAsked(v);
-    setSorts(Object.fromEntries(project.motifs.map((m, k) => [m.id, { ...list[k], count: parts[k] }])));
-  };
+  const { motifs } = project;
+  useEffect(() => settingsFor(project.id), [project.id]);
+  const count = motifs.reduce((s, m) => s + sortOf(sorts, m).count, 0);
+  const kinds = motifs.filter((m) => sortOf(sorts, m).count > 0).length;
+  const set = (change: Partial<typeof rules>) =>
+    useScatterSettings.setState((s) => ({ rules: { ...s.rules, ...change } }));
+  const setSorts = (next: typeof sorts, asks: number | null = null) =>
+    useScatterSettings.setState((s) => ({ sorts: { ...s.sorts, ...next }, asked: asks }));
   const run = (next: number) => {
-    setSeed(next);
+    useScatterSettings.setState({ seed: next });
     const ask: ScatterAsk = {
       motifs: project.motifs
-        .map((m) => ({ motif: m.id, ...sortOf(m.id, m.role) }))
+        .map((m) => ({ motif: m.id, ...sortOf(sorts, m) }))
         .filter((m) => m.count > 0)
         .map((m) => ({ ...m, least: Math.min(m.least, m.most) / 100, most: m.most / 100 })),
       cover: rules.cover / 100,
@@ -76,7 +57,14 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
   return (
     <Box sx={{ display: 'grid', gap: 1.5 }}>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <NumberField label="In all" digits={0} value={count} min={1} max={400} onChange={setInAll} />
+        <NumberField
+          label="In all"
+          digits={0}
+          value={count}
+          min={1}
+          max={400}
+          onChange={(v) => setSorts(withTotal(sorts, motifs, v, rules.odd), v)}
+        />
         <NumberField
           label="Cover"
           unit="%"
@@ -130,16 +118,26 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
         />
         <FormControlLabel
           control={<Checkbox size="small" checked={rules.afresh} onChange={(_, v) => set({ afresh: v })} />}
-          label="take off what is not locked first"
+          label="take off first what is not locked"
         />
       </Box>
+      {ROLES.map((role) => (
+        <Role
+          key={role}
+          role={role}
+          motifs={motifs.filter((m) => m.role === role)}
+          total={count}
+          onShare={(v) => setSorts(withShare(sorts, motifs, role, v, rules.odd))}
+          onSizes={setSorts}
+        />
+      ))}
       <Button onClick={() => setOpen(!open)} aria-expanded={open} sx={{ justifySelf: 'start' }}>
-        {open ? 'Fold the motifs' : `Which motifs, and how many: ${kinds} kinds`}
+        {open ? 'Fold the motifs' : `Motif by motif: ${kinds} kinds`}
       </Button>
       {open &&
         project.motifs.map((m) => {
-          const sort = sortOf(m.id, m.role);
-          const change = (c: Partial<Sort>) => setSorts((s) => ({ ...s, [m.id]: { ...sort, ...c } }));
+          const sort = sortOf(sorts, m);
+          const change = (c: Partial<Sort>) => setSorts({ [m.id]: { ...sort, ...c } });
           return (
             <Box key={m.id}>
               <Typography variant="caption" sx={{ fontWeight: 600 }}>
@@ -153,10 +151,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
                   value={sort.count}
                   min={0}
                   max={60}
-                  onChange={(v) => {
-                    setAsked(null);
-                    change({ count: v });
-                  }}
+                  onChange={(v) => change({ count: v })}
                 />
                 <NumberField
                   label="From"
@@ -192,6 +187,50 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
         <Typography variant="body2" color="text.secondary">
           Throw {seed}
         </Typography>
+      </Box>
+    </Box>
+  );
+}
+
+const ROLES: MotifRole[] = ['hero', 'secondary', 'filler'];
+const ROLE_SAYS: Record<MotifRole, string> = { hero: 'Heroes', secondary: 'Secondaries', filler: 'Fillers' };
+
+type RoleProps = {
+  role: MotifRole;
+  motifs: Motif[];
+  total: number;
+  onShare: (share: number) => void;
+  onSizes: (sorts: Record<string, Sort>) => void;
+};
+
+/** The share and the sizes of all motifs of a role, alike. */
+function Role({ role, motifs, total, onShare, onSizes }: RoleProps) {
+  const sorts = useScatterSettings((s) => s.sorts);
+  if (!motifs.length) return null;
+  const list = motifs.map((m) => sortOf(sorts, m));
+  const count = list.reduce((s, { count: n }) => s + n, 0);
+  const alike = (key: 'least' | 'most') => (list.every((s) => s[key] === list[0][key]) ? list[0][key] : null);
+  const set = (key: 'least' | 'most') => (v: number) =>
+    onSizes(Object.fromEntries(motifs.map((m, k) => [m.id, { ...list[k], [key]: v }])));
+  const size = { unit: '%', digits: 0, step: 5, min: 2, max: 400, placeholder: 'several' };
+  return (
+    <Box role="group" aria-label={ROLE_SAYS[role]}>
+      <Typography variant="caption" sx={{ fontWeight: 600 }}>
+        {ROLE_SAYS[role]}: {count} of {motifs.length} {motifs.length === 1 ? 'kind' : 'kinds'}
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1, mt: 0.75 }}>
+        <NumberField
+          label="Share"
+          unit="%"
+          digits={0}
+          step={5}
+          value={total ? (100 * count) / total : 0}
+          min={0}
+          max={100}
+          onChange={(v) => onShare(v / 100)}
+        />
+        <NumberField label="From" value={alike('least')} {...size} onChange={set('least')} />
+        <NumberField label="To" value={alike('most')} {...size} onChange={set('most')} />
       </Box>
     </Box>
   );
