@@ -65,6 +65,12 @@ export const setCube = (now: ProofCube | null) => {
   cube = now;
 };
 
+/** What it makes of every colour. */
+export function cubeNow(): ProofCube {
+  if (!cube) throw new Error('No printer is set to proof with.');
+  return cube;
+}
+
 function proofed(raster: Raster, proof: ArtRequest['proof']): Raster {
   if (!proof || !cube) return raster;
   const printed = softProof(raster, cube);

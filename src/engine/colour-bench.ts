@@ -19,7 +19,7 @@ import {
   slug,
   writeCsv,
 } from '../core';
-import { colouredArt, plainArt, setCube } from './art-store';
+import { colouredArt, cubeNow, plainArt, setCube } from './art-store';
 import { decodePicture } from './decode';
 import { readPrinter } from './icc';
 import type { ArtRequest, Progress, ProofSeen, SceneRequest } from './protocol';
@@ -104,11 +104,9 @@ export const colourServices = {
     return printer && { name: printer.name, inks: printer.inks };
   },
 
-  /** What a printer makes of some inks. */
-  async printed(bytes: Uint8Array, seen: ProofSeen, inks: Rgb[]): Promise<Printed[]> {
-    const { cube } = await readPrinter(bytes, seen);
-    setCube(cube);
-    return printedInks(cube, inks);
+  /** What the printer that was set makes of some inks. */
+  printed(inks: Rgb[]): Printed[] {
+    return printedInks(cubeNow(), inks);
   },
 
   /** How much of each ink lies on the cloth, and which touch. @param wears for each art, the ink of each colour. */

@@ -1,5 +1,5 @@
 import { proxy, type Remote, wrap } from 'comlink';
-import type { Rgb } from '../core';
+import { FileRefused, NoMotifs, PictureRefused, RangeMessage, type Rgb } from '../core';
 import type { ArtRequest, Incoming, Progress, ProofSeen } from './protocol';
 import type { Services } from './services';
 
@@ -22,6 +22,14 @@ export class Stopped extends Error {
   override name = 'Stopped';
 }
 
+/** An error as it was thrown in the worker: only its name and its words come over. */
+export function asThrown(error: unknown): unknown {
+  if (!(error instanceof Error)) return error;
+  const own = Object.entries(THROWN).find(([name]) => name === error.name)?.[1];
+  return own && !(error instanceof own) ? new own(error.message) : error;
+}
+const THROWN = { PictureRefused, FileRefused, RangeMessage, NoMotifs };
+
 /** Where the engine finds the bytes of an asset. */
 type AssetLoader = (asset: string) => Promise<Uint8Array>;
 
@@ -30,8 +38,10 @@ class Bench {
   private worker: Worker | undefined;
   private remote: Remote<Services> | undefined;
   private stops = new Set<(reason: Error) => void>();
-  /** Assets that this worker was given or said it has. */
-  readonly held = new Set<string>();
+  /** Assets that this worker was given or said it has; another set once it let go of them. */
+  held = new Set<string>();
+  /** The last of the calls that must not mix. */
+  private turn: Promise<unknown> = Promise.resolve();
   private begun: Promise<unknown> | undefined;
 
   /** @param begin what a fresh worker is told before anything else, if there is something to tell. */
@@ -50,9 +60,16 @@ class Bench {
     return new Promise<T>((resolve, reject) => {
       this.stops.add(reject);
       (begun ? begun.then(() => call(remote)) : call(remote))
-        .then(resolve, reject)
+        .then(resolve, (error) => reject(asThrown(error)))
         .finally(() => this.stops.delete(reject));
     });
+  }
+
+  /** Runs calls that are several messages each one after another. */
+  inTurn<T>(call: () => Promise<T>): Promise<T> {
+    const next = this.turn.then(call, call);
+    this.turn = next.catch(() => undefined);
+    return next;
   }
 
   stop() {
@@ -63,7 +80,8 @@ class Bench {
     this.worker?.terminate();
     this.worker = undefined;
     this.remote = undefined;
-    this.held.clear();
+    this.held = new Set();
+    this.turn = Promise.resolve();
     for (const reject of this.stops) reject(reason);
     this.stops.clear();
   }
@@ -95,8 +113,12 @@ async function withArt<T>(
       await Promise.all(missing.map(async (asset) => s.take(asset, await load(asset))));
       for (const asset of assets) held.add(asset);
     }
-    if (arts.some((a) => a.drawWidth)) await s.drawVectors(arts);
-    return call(s);
+    if (!arts.some((a) => a.drawWidth)) return call(s);
+    // Vectors are drawn at the size that this call wants: no other call comes between.
+    return benches[bench].inTurn(async () => {
+      await s.drawVectors(arts);
+      return call(s);
+    });
   });
 }
 
@@ -140,7 +162,7 @@ export const quickSprites = (asks: { request: ArtRequest; longSide: number }[], 
 export const letGoOfArt = () =>
   Promise.all(
     [desk, press].map((b) => {
-      b.held.clear();
+      b.held = new Set();
       return b.run((s) => s.letGoOfArt());
     }),
   );

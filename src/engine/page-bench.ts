@@ -9,6 +9,7 @@ import {
   evenLight,
   findPage,
   hardShadow,
+  hasTop,
   histogramOf,
   type IntakeSettings,
   isZip,
@@ -207,7 +208,7 @@ export const pageServices = {
       let area = 0;
       for (let i = 3; i < art.data.length; i += 4) if (art.data[i] >= 128) area++;
       const thumb = bitmapOf(reduceTo(art, THUMB).raster);
-      return { box: { x, y, width: art.width, height: art.height }, area, thumb };
+      return { box: { x, y, width: art.width, height: art.height }, area, thumb, top: hasTop(art) };
     });
   },
 

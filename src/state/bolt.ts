@@ -50,8 +50,18 @@ export function edit(change: (project: Project) => Project, merge = ''): boolean
   }
 }
 
-export const undo = () => useBolt.temporal.getState().undo();
-export const redo = () => useBolt.temporal.getState().redo();
+/** Undo and redo end a run of edits: the next one is a step of its own. */
+export const undo = () => {
+  mergeKey = '';
+  useBolt.temporal.getState().undo();
+};
+export const redo = () => {
+  mergeKey = '';
+  useBolt.temporal.getState().redo();
+};
+
+/** Whether a bolt is still the open one: what was worked out for another is dropped. */
+export const isOpen = (project: Pick<Project, 'id'>) => useBolt.getState().project?.id === project.id;
 
 /** Adds a line to the log, with the time. */
 export function record(entry: Omit<LogEntry, 'at'>) {
@@ -77,6 +87,7 @@ export async function openBolt(id: string): Promise<boolean> {
   if (!bolt) return false;
   useBolt.setState({ project: bolt.project, log: bolt.log, save: 'saved', refused: null });
   useBolt.temporal.getState().clear();
+  mergeKey = '';
   return true;
 }
 

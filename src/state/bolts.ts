@@ -8,7 +8,7 @@ const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kin
 export async function layOutDemo(): Promise<void> {
   const { project, assets, strip } = await fetchDemo();
   for (const [name, blob] of assets) await putAsset(name, blob);
-  await writeBolt(project, [created('Kite Weather laid out as a demo bolt, for Tansy Wharf Mill.')]);
+  await writeBolt(project, [created('Laid out as a demo bolt, for Tansy Wharf Mill.')]);
   await writeStrip(project.id, strip);
 }
 
@@ -24,6 +24,6 @@ export async function shelfAtStart() {
 /** A new bolt on the shelf; its id. */
 export async function beginBolt(name: string): Promise<string> {
   const id = crypto.randomUUID();
-  await writeBolt(newProject(id, name), [created(`${name} begun.`)]);
+  await writeBolt(newProject(id, name), [created('This bolt was begun.')]);
   return id;
 }

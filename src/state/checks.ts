@@ -16,6 +16,7 @@ import {
 } from '../core';
 import { check, proveWrapOf, Stopped } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
+import { isOpen } from './bolt';
 import { spritesBusy, useSprites } from './sprites';
 import { useView } from './view';
 
@@ -146,12 +147,13 @@ async function run() {
     wanted = null;
     try {
       const report = await look(project);
-      if (!wanted) {
+      if (!wanted && isOpen(project)) {
         letGoOfFocus(useChecks.getState().report, report);
         useChecks.setState((s) => ({ report, before: s.report, of: checkKey(project), trouble: null }));
       }
     } catch (error) {
-      useChecks.setState({ trouble: error instanceof Error ? error.message : String(error) });
+      if (isOpen(project))
+        useChecks.setState({ trouble: error instanceof Error ? error.message : String(error) });
     }
   }
   running = false;
@@ -172,16 +174,16 @@ export async function proveWrapNow(project: Project) {
   try {
     const result = await proveWrapOf(
       sceneRequest(project),
-      (s) => useChecks.setState({ proving: s }),
+      (s) => isOpen(project) && useChecks.setState({ proving: s }),
       loadAsset,
     );
-    useChecks.setState({ proof: { result, key: layKey(project) } });
+    if (isOpen(project)) useChecks.setState({ proof: { result, key: layKey(project) } });
   } catch (error) {
-    if (!(error instanceof Stopped)) {
+    if (isOpen(project) && !(error instanceof Stopped)) {
       useChecks.setState({ trouble: error instanceof Error ? error.message : String(error) });
     }
   } finally {
-    useChecks.setState({ proving: null });
+    if (isOpen(project)) useChecks.setState({ proving: null });
   }
 }
 

@@ -11,7 +11,7 @@ import {
 } from '../core';
 import { inksOnCloth, palette, type ScreenReport, type ScreensAsk, screens, splitColours } from '../engine';
 import { artsOf, drawnIn, loadAsset, sceneRequest } from './arts';
-import { edit, record } from './bolt';
+import { edit, isOpen, record } from './bolt';
 import { layKey } from './checks';
 
 type InkState = {
@@ -58,9 +58,9 @@ async function round() {
       const onCloth = await inksOnCloth(request, wearsOf(project, request.arts), loadAsset);
       // Inks that lie nowhere on the cloth were not counted.
       const shares = project.inks.map((_, n) => onCloth.shares[n] ?? 0);
-      useInks.setState({ onCloth: { ...onCloth, shares }, key: keyOf(project) });
+      if (isOpen(project)) useInks.setState({ onCloth: { ...onCloth, shares }, key: keyOf(project) });
     } catch {
-      useInks.setState({ onCloth: null, key: keyOf(project) });
+      if (isOpen(project)) useInks.setState({ onCloth: null, key: keyOf(project) });
     }
   }
   busy = false;

@@ -23,6 +23,7 @@ const found = (x: number, area: number, size = 100) => ({
   box: { x, y: 0, width: size, height: size },
   area,
   thumb,
+  top: true,
 });
 const page: IncomingPage = {
   kind: 'page',

@@ -1,6 +1,7 @@
 import {
   addMotifs,
   addSheet,
+  counted,
   type IntakeSettings,
   type Motif,
   type MotifRole,
@@ -28,6 +29,8 @@ export type CutPiece = {
   thumb: ImageBitmap;
   name: string;
   role: MotifRole;
+  /** Whether it may have a top; in doubt it has one. */
+  top: boolean;
   keep: boolean;
   motif: string | null;
   /** Why it is not ticked: a motif here has since been filled or put together from parts. */
@@ -64,7 +67,7 @@ function overlap(a: Box, b: Box): number {
  * are; when a motif is to get new art, the largest piece is for it.
  */
 export function firstGuesses(
-  found: { box: Box; area: number; thumb: ImageBitmap }[],
+  found: Pick<CutPiece, 'box' | 'area' | 'thumb' | 'top'>[],
   project: Project,
   ppi: number,
   { sheet, replaces }: { sheet?: string; replaces?: string },
@@ -149,7 +152,7 @@ export async function keepPage(
               id: crypto.randomUUID(),
               name: c.name.trim() || 'Motif',
               role: c.role,
-              direction: c.role === 'filler' ? 'free' : 'top',
+              direction: c.top ? 'top' : 'free',
               ...origin,
             }),
           ],
@@ -192,6 +195,7 @@ export async function keepLayers(
       id: crypto.randomUUID(),
       name: l.name.slice(0, 80),
       role: roleOf(l.width * l.height, areas),
+      direction: 'top',
       asset: l.sha256,
       width: l.width,
       height: l.height,
@@ -203,7 +207,7 @@ export async function keepLayers(
   return logged(
     edit((p) => addMotifs(p, motifs)),
     file,
-    `${motifs.length} motifs from the layers of ${file.name}.`,
+    `${counted(motifs.length, 'motif')} from the layers of ${file.name}.`,
   );
 }
 
@@ -216,6 +220,7 @@ export async function keepVector(file: Extract<IncomingFile, { kind: 'vector' }>
         id: crypto.randomUUID(),
         name: file.name.replace(/\.svg$/i, '').slice(0, 80) || 'Vector',
         role: 'secondary',
+        direction: 'top',
         asset: file.sha256,
         width: Math.max(1, Math.round((file.widthMm / 25.4) * p.brief.ppi)),
         height: Math.max(1, Math.round((file.heightMm / 25.4) * p.brief.ppi)),

@@ -17,6 +17,7 @@ import {
 import { practise, Stopped } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { loadAsset, sceneRequest } from './arts';
+import { isOpen } from './bolt';
 import { look } from './checks';
 import { cellOf } from './hold';
 import { leadOf } from './proposal';
@@ -93,6 +94,7 @@ export async function beginLesson(
     const [measured = null] = findings
       .filter((f) => FAULT_KINDS[drawn].includes(f.kind))
       .sort((p, q) => (planted.along ? 0 : off(p) - off(q)));
+    if (!isOpen(project)) return;
     useView.setState({ selected: [], held: null, finding: null });
     usePractice.setState({ lesson: { of: project, planted, placements, measured, pin: null, marked: null } });
   } catch (error) {

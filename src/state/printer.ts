@@ -67,7 +67,15 @@ export async function askPrinted(colours: string[]) {
   const asked = [...new Set(colours)].filter((hex) => !usePrinter.getState().printed.has(hex));
   if (!bytes || !asked.length) return;
   const { seen } = usePrinter.getState();
-  const found = await printed(bytes, seen, asked.map(rgbOfHex));
+  let found: Printed[];
+  try {
+    found = await printed(asked.map(rgbOfHex));
+  } catch (error) {
+    const trouble = error instanceof Error ? error.message : String(error);
+    // Said once: a repaint asks again.
+    if (usePrinter.getState().trouble !== trouble) usePrinter.setState({ trouble });
+    return;
+  }
   if (usePrinter.getState().seen !== seen) return;
   usePrinter.setState((s) => ({
     printed: new Map([...s.printed, ...asked.map((hex, n): [string, Printed] => [hex, found[n]])]),

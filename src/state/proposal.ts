@@ -18,7 +18,7 @@ import {
   scenePlacements,
 } from '../core';
 import { fillPatch, type LayRequest, largestFit, Stopped, scatter, settle } from '../engine';
-import { edit, useBolt } from './bolt';
+import { edit, isOpen, useBolt } from './bolt';
 import { useChecks } from './checks';
 import { cellOf } from './hold';
 import { silhouettesOf, useSprites } from './sprites';
@@ -49,6 +49,9 @@ type ProposalState = {
 };
 const NONE = { proposal: null, of: null, before: false, busy: null, trouble: null };
 export const useProposal = create<ProposalState>()(() => NONE);
+
+/** Another bolt is opened: what was worked out for the last one is dropped, when it comes too. */
+export const forgetProposal = () => useProposal.setState(NONE);
 
 export const dropProposal = () => useProposal.setState({ proposal: null, of: null, before: false });
 
@@ -81,16 +84,18 @@ export const leadOf = (motif: string): number => useSprites.getState().sprites.g
 export async function work(what: string, run: (project: Project) => Promise<Proposal>) {
   const { project } = useBolt.getState();
   if (!project) return;
+  /** Whether this is still what is worked out: another bolt or other work has not taken its place. */
+  const counts = () => isOpen(project) && useProposal.getState().busy?.what === what;
   useProposal.setState({ ...NONE, busy: { what, share: null } });
   try {
     const proposal = await run(project);
-    useProposal.setState({ proposal, of: project });
+    if (counts()) useProposal.setState({ proposal, of: project });
   } catch (error) {
-    if (!(error instanceof Stopped)) {
+    if (counts() && !(error instanceof Stopped)) {
       useProposal.setState({ trouble: error instanceof Error ? error.message : String(error) });
     }
   } finally {
-    useProposal.setState({ busy: null });
+    if (counts()) useProposal.setState({ busy: null });
   }
 }
 

@@ -107,6 +107,7 @@ export const spritesBusy = () => busy;
 
 /** Another bolt is opened: nothing of the last one stays. */
 export function forgetSprites() {
+  era++;
   wanted.clear();
   lately.clear();
   ahead.wish = null;
@@ -122,6 +123,8 @@ export function forgetProofs() {
 
 type Wish = { project: Project; pxPerMm: number; proof?: Proof };
 const wanted = new Map<Slot, Wish>();
+/** Counts the bolts that were opened: what was asked for an earlier one is not put on the cloth. */
+let era = 0;
 let busy = false;
 
 /**
@@ -268,15 +271,16 @@ async function round() {
     wanted.delete(slot);
     if (!wish) continue;
     const { project, pxPerMm, proof } = wish;
-    const all = allWanted(project, proof);
     try {
+      const all = allWanted(project, proof);
       await recolourAll(slot, wish);
       const lacking = all.filter(({ worn }) => !useSprites.getState()[slot].has(worn.key));
-      for (let n = 0; n < lacking.length && !wanted.has(slot); n += AT_ONCE) {
+      const begun = era;
+      for (let n = 0; n < lacking.length && !wanted.has(slot) && era === begun; n += AT_ONCE) {
         await putFine(slot, project, lacking.slice(n, n + AT_ONCE), pxPerMm);
       }
       for (const each of all) {
-        if (wanted.has(slot)) break;
+        if (wanted.has(slot) || era !== begun) break;
         const now = useSprites.getState()[slot].get(each.worn.key);
         const longSide = sizeFor(project, each.motif, pxPerMm);
         if (!now || !isFine(now, each, longSide)) await putFine(slot, project, [each], pxPerMm);
@@ -304,13 +308,15 @@ const isFine = (now: Sprite, { motif, art }: Wanted, longSide: number) =>
 
 /** Makes some as fine as the scale wants; what the document's own slot has already is shared. */
 async function putFine(slot: Slot, project: Project, some: Wanted[], pxPerMm: number) {
+  const begun = era;
   const made = some.map(async (each): Promise<[string, Sprite]> => {
     const longSide = sizeFor(project, each.motif, pxPerMm);
     const known = useSprites.getState().sprites.get(each.worn.key);
     const shared = slot !== 'sprites' && known && isFine(known, each, longSide);
     return [each.worn.key, shared ? known : await make(project, each, longSide)];
   });
-  put(slot, await Promise.all(made));
+  const all = await Promise.all(made);
+  if (era === begun) put(slot, all);
 }
 
 const SLOTS: Slot[] = ['sprites', 'a', 'b'];
@@ -352,7 +358,9 @@ async function recolourAll(slot: Slot, wish: Wish) {
   const asks = otherwise(slot, wish);
   if (!asks.length) return;
   const rest = asks.filter((ask) => !drawnLately(ask));
+  const begun = era;
   const made = new Map((await makeQuick(wish.project, rest)).map((q, n) => [rest[n], q]));
+  if (era !== begun) return;
   put(
     slot,
     asks.flatMap((ask): [string, Sprite][] => {

@@ -9,15 +9,17 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
+import type { Project } from '@/core';
 import { holdBolt, openBolt, startAutosave, useBolt } from '@/state/bolt';
 import { forgetChecks, wantCheck } from '@/state/checks';
 import { forgetInks } from '@/state/inks';
 import { endLesson } from '@/state/practice';
-import { dropProposal, useProposal } from '@/state/proposal';
+import { dropProposal, forgetProposal, useProposal } from '@/state/proposal';
 import { openSnapshots } from '@/state/snapshots';
 import { forgetSprites, useSprites } from '@/state/sprites';
 import { keepStrip } from '@/state/strip';
 import { dropTrial, useTrial } from '@/state/trial';
+import { readyTrueSize } from '@/state/true-size';
 import { fitCell, HOME, type Step, useView } from '@/state/view';
 import Cloth from './cloth/cloth';
 import ClothBars from './cloth/cloth-bars';
@@ -69,9 +71,12 @@ function useOpen(id: string) {
       wantCheck(project);
       keepStrip();
       void openSnapshots(project.id);
+      void readyTrueSize();
       stops.push(
         useBolt.subscribe((s, before) => {
           if (s.project && s.project !== before.project) {
+            // Another layout or cell is another cloth: it is brought into view.
+            if (before.project && cellKey(s.project) !== cellKey(before.project)) fitCell(s.project);
             wantCheck(s.project);
             keepStrip();
             // What was worked out for another state of the cloth no longer holds.
@@ -91,7 +96,7 @@ function useOpen(id: string) {
     forgetChecks();
     forgetSprites();
     forgetInks();
-    dropProposal();
+    forgetProposal();
     endLesson();
     dropTrial();
     useView.setState({
@@ -104,6 +109,9 @@ function useOpen(id: string) {
       recut: null,
       reserving: null,
       hand: 'move',
+      offered: [],
+      only: null,
+      workGround: null,
       symmetry: null,
       sideBySide: false,
       wall: false,
@@ -120,6 +128,12 @@ function useOpen(id: string) {
   }, [id, enqueueSnackbar]);
   return state;
 }
+
+/** A tray opens at its top, and what holds it too. */
+const toTop = (tray: HTMLElement | null) => tray?.parentElement?.scrollTo(0, 0);
+
+/** What the cell on the cloth depends on. */
+const cellKey = ({ brief, layout }: Project) => JSON.stringify([brief.widthMm, brief.heightMm, layout]);
 
 export default function Bench({ id }: { id: string }) {
   const state = useOpen(id);
@@ -168,6 +182,8 @@ export default function Bench({ id }: { id: string }) {
   const TrayOf = TRAYS[shownStep];
   const tray = (
     <Box
+      key={shownStep}
+      ref={toTop}
       component="aside"
       aria-label={`${STEP_NAME[shownStep]} tray`}
       sx={{ width: phone ? '100%' : 344, overflowY: 'auto', height: '100%', bgcolor: 'background.default' }}

@@ -67,7 +67,7 @@ export const KEYS: [keys: string, what: string][] = [
   ['+, -', 'nearer, further'],
   ['0, 9, W', 'the whole cell; true size; the cell from edge to edge'],
   ['Ctrl, while dragging', 'no snapping'],
-  ['Esc', 'let go'],
+  ['Esc', 'let go; show all again'],
   ['Ctrl Z, Ctrl Y', 'undo, redo'],
   ['?', 'this list'],
 ];
@@ -230,9 +230,9 @@ function press(e: KeyboardEvent, project: Project): boolean {
       return true;
     case 'b':
     case 'B':
-      if (!proposal && useTrial.getState().trial) useTrial.setState((s) => ({ before: !s.before }));
-      else if (!proposal) return blink();
-      useProposal.setState((s) => ({ before: !s.before }));
+      if (proposal) useProposal.setState((s) => ({ before: !s.before }));
+      else if (useTrial.getState().trial) useTrial.setState((s) => ({ before: !s.before }));
+      else return blink();
       return true;
     case 'c':
     case 'C':
@@ -295,13 +295,27 @@ const isTaken = (e: Event): boolean => {
   return t instanceof HTMLTextAreaElement || (t instanceof HTMLInputElement && t.type !== 'checkbox');
 };
 
+/**
+ * Enter keeps what is proposed wherever the last press was: on a button too, but not on one of the proposal's own, in a
+ * field or in a dialog.
+ */
+const keepsWhatIsProposed = (e: KeyboardEvent): boolean => {
+  const t = e.target;
+  if (e.key !== 'Enter' || !(t instanceof HTMLElement)) return false;
+  if (!useProposal.getState().proposal && !useTrial.getState().trial) return false;
+  if (t.closest('[role="dialog"], [role="listbox"], [role="menu"], [role="region"], [role="combobox"]'))
+    return false;
+  return !!t.closest('button, a, [role="slider"], input[type="range"], input[type="checkbox"]');
+};
+
 /** Keys of the bench; fields and dialogs keep theirs. */
 export function useKeys(onHelp: () => void) {
   const { enqueueSnackbar } = useSnackbar();
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
       const { project } = useBolt.getState();
-      if (!project || isTaken(e) || e.altKey) return;
+      if (!project || e.altKey) return;
+      if (isTaken(e) && !keepsWhatIsProposed(e)) return;
       if (e.ctrlKey || e.metaKey) {
         const key = e.key.toLowerCase();
         if (key === 'z') (e.shiftKey ? redo : undo)();

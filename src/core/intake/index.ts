@@ -1,5 +1,6 @@
 export { backArt } from './back-art';
 export { type FoundPage, findPage } from './find-page';
+export { hasTop } from './has-top';
 export { fillUnderInk, flatPart, type LineArt, type Region } from './line-art';
 export { estimatePaper, evenLight, toneOf } from './paper';
 export { commonBox, composeParts, PART_KINDS, type PartKind, partKindOf } from './parts';

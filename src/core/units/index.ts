@@ -13,6 +13,9 @@ export class RangeMessage extends Error {
   override name = 'RangeMessage';
 }
 
+/** So many of something, in words: "1 ink", "3 inks"; `many` where it is not made with an s. */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
 export type LengthUnit = 'in' | 'cm';
 
 /** How many mm one of the unit is. */

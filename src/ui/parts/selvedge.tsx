@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { blockFits, CLOTH_PPI, effectivePpi, type Project, pixelPlan, rgbOfHex } from '@/core';
+import { blockFits, CLOTH_PPI, counted, effectivePpi, type Project, pixelPlan, rgbOfHex } from '@/core';
 import { useBolt } from '@/state/bolt';
 import { checkKey, sortFindings, useChecks } from '@/state/checks';
 import { STEPS, type Step, useView } from '@/state/view';
@@ -34,27 +34,27 @@ function useMarks(project: Project, sent: number, lines: number): Record<Step, M
     return motif && effectivePpi(motif.ppi, p.scale) < CLOTH_PPI - 0.5;
   }).length;
   const count = (k: number, what: string): Mark =>
-    k ? { text: String(k), say: `${k} ${what}` } : { text: '·', say: 'none yet' };
+    k ? { text: String(k), say: counted(k, what) } : { text: '·', say: 'none yet' };
   return {
     brief: blockFits(pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi))
       ? { text: '✓', say: 'sound' }
       : { text: '!', say: 'too large to send', look: true },
-    motifs: count(project.motifs.length, 'motifs'),
-    lay: count(project.placements.length, 'placements'),
+    motifs: count(project.motifs.length, 'motif'),
+    lay: count(project.placements.length, 'placement'),
     check:
       !report || !current || !project.placements.length
         ? { text: '·', say: 'not yet' }
         : n
           ? { text: String(n), say: `${n} to look at`, look: true }
           : { text: '✓', say: 'nothing to look at' },
-    colour: count(project.colourways.length, 'colourways'),
+    colour: count(project.colourways.length, 'colourway'),
     scale: !project.placements.length
       ? { text: '·', say: 'not yet' }
       : soft
         ? { text: String(soft), say: `${soft} with too few pixels`, look: true }
         : { text: '✓', say: 'enough pixels everywhere' },
-    send: count(sent, 'sent'),
-    log: count(lines, 'lines'),
+    send: sent ? { text: String(sent), say: `${sent} sent` } : { text: '·', say: 'none yet' },
+    log: count(lines, 'line'),
   };
 }
 

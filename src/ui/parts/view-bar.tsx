@@ -12,6 +12,7 @@ import {
   fitWidth,
   recutTo,
   useView,
+  WORK_GROUNDS,
   zoomAbout,
   zoomFrom,
   zoomTo,
@@ -28,6 +29,13 @@ export const EYE_SAYS = {
   'far-off': 'What prints far off',
 } as const;
 
+const GROUNDS = Object.keys(WORK_GROUNDS) as (keyof typeof WORK_GROUNDS)[];
+const GROUND_SAYS = {
+  own: "The colourway's own ground",
+  light: 'Light, to work on',
+  dark: 'Dark, to work on',
+};
+
 const CELLS = [1, 2, 3, 4, 6, 8, 12];
 
 /** Small buttons lying on the cloth: how near, ghosts, recut. */
@@ -39,6 +47,8 @@ function ViewBar({ project }: { project: Project }) {
   const { width, height } = useView((s) => s.window);
   const eye = useView((s) => s.eye);
   const ink = useView((s) => s.ink ?? 1);
+  const workGround = useView((s) => s.workGround);
+  const only = useView((s) => s.only?.length);
   const middle = { x: width / 2, y: height / 2 };
   const look = {
     cell: { says: 'Whole cell (0)', act: () => fitCell(project) },
@@ -69,6 +79,7 @@ function ViewBar({ project }: { project: Project }) {
     ['Recut', 'R', () => recutTo(project, recut ? null : 'both'), recut],
     ['Ghosts', 'G', () => useView.setState({ ghosts: !ghosts }), ghosts],
   ];
+  if (only) items.push([`Only ${only} shown`, 'Esc', () => useView.setState({ only: null }), true]);
   const paper = { bgcolor: 'background.paper', color: 'text.primary', border: 1, borderColor: 'divider' };
   return (
     <Box
@@ -116,6 +127,29 @@ function ViewBar({ project }: { project: Project }) {
         {EYES.map((key) => (
           <MenuItem key={key} value={key} dense>
             {eyes[key]}
+          </MenuItem>
+        ))}
+      </Select>
+      <Select
+        value={workGround ?? 'own'}
+        onChange={(e) => useView.setState({ workGround: GROUNDS.find((g) => g === e.target.value) ?? null })}
+        renderValue={(v) => (v === 'own' ? 'Ground' : GROUND_SAYS[v])}
+        inputProps={{ 'aria-label': 'Working ground' }}
+        title="A ground to work on that is no part of the colourway"
+        sx={{
+          ...paper,
+          height: 28,
+          fontSize: 14,
+          fontWeight: 600,
+          '& fieldset': { border: 0 },
+          ...(workGround
+            ? { bgcolor: 'primary.main', color: 'primary.contrastText', '& svg': { color: 'inherit' } }
+            : {}),
+        }}
+      >
+        {(['own', ...GROUNDS] as const).map((key) => (
+          <MenuItem key={key} value={key} dense>
+            {GROUND_SAYS[key]}
           </MenuItem>
         ))}
       </Select>

@@ -4,6 +4,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
 import type { CheckReport, Project } from '@/core';
+import { counted as told } from '@/core';
 import { useInks, wantInks } from '@/state/inks';
 import Fold from '../../parts/fold';
 
@@ -56,7 +57,7 @@ export function DirectionPart({ report }: { report: CheckReport }) {
         </Typography>
       </Box>
       <Typography variant="caption" color="text.secondary">
-        Reckoned from {counted} motifs; those that have a top, where there are any.
+        Reckoned from {told(counted, 'motif')}; those that have a top, where there are any.
       </Typography>
     </Fold>
   );
@@ -67,7 +68,10 @@ export function InventoryPart({ report, project }: { report: CheckReport; projec
   const { evenness } = report;
   if (!evenness) return null;
   return (
-    <Fold title="What lies on it" says={`${evenness.motifs.length} motifs, ${project.inks.length} inks`}>
+    <Fold
+      title="What lies on it"
+      says={`${told(evenness.motifs.length, 'motif')}, ${told(project.inks.length, 'ink')}`}
+    >
       <InkShares project={project} />
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
         {evenness.motifs.map((m) => (

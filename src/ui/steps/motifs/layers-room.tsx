@@ -9,6 +9,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
+import { counted } from '@/core';
 import { useBolt } from '@/state/bolt';
 import { type IncomingLayers, keepLayers, type Origin } from '@/state/intake';
 import { small } from '../../parts/lengths';
@@ -32,7 +33,7 @@ export default function LayersRoom({ file, onDone }: { file: IncomingLayers; onD
   return (
     <Dialog open fullWidth maxWidth="md" onClose={onDone} aria-labelledby="layers-title">
       <DialogTitle id="layers-title" variant="h2">
-        {file.layers.length} layers in {file.name}
+        {counted(file.layers.length, 'layer')} in {file.name}
       </DialogTitle>
       <DialogContent sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', md: '1fr 260px' }, gap: 3 }}>
         <Box

@@ -7,7 +7,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
-import { type Motif, PERMISSIONS, setMotif } from '@/core';
+import { counted, type Motif, PERMISSIONS, setMotif } from '@/core';
 import { edit, useBolt } from '@/state/bolt';
 import MotifPicture from '../../parts/motif-picture';
 import { PERMISSION_SAYS } from './origin-fields';
@@ -105,7 +105,7 @@ export default function MotifTable({ onDone, onOpen }: { onDone: () => void; onO
   return (
     <Dialog open fullWidth maxWidth="xl" onClose={onDone} aria-labelledby="table-title">
       <DialogTitle id="table-title" variant="h2">
-        {rows.length} motifs
+        {counted(rows.length, 'motif')}
       </DialogTitle>
       <DialogContent>
         <Box sx={{ height: '64vh' }}>

@@ -4,11 +4,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
-import { useEffect } from 'react';
 import { effectivePpi, repeatBlock, repeatsAcross, sizeLadder } from '@/core';
-import { readSetting, writeSetting } from '@/shelf';
 import { useBolt } from '@/state/bolt';
 import { useSprites } from '@/state/sprites';
+import { keepTrueSize } from '@/state/true-size';
 import { useView, zoomTo } from '@/state/view';
 import Swatch from '../../cloth/swatch';
 import { length, size, small, trim } from '../../parts/lengths';
@@ -26,11 +25,6 @@ export default function ScaleTray() {
   const pxPerMm = useView((s) => s.pxPerMm);
   const zoom = useView((s) => s.zoom);
   const sprites = useSprites((s) => s.sprites);
-  useEffect(() => {
-    readSetting('pxPerMm').then((v) => {
-      if (typeof v === 'number' && v > 1 && v < 30) useView.setState({ pxPerMm: v });
-    });
-  }, []);
   if (!project) return null;
   const { brief } = project;
   const { unit } = brief;
@@ -78,7 +72,7 @@ export default function ScaleTray() {
           value={Math.min(5.7, pxPerMm)}
           onChange={(_, v) => useView.setState({ pxPerMm: v as number })}
           onChangeCommitted={(_, v) => {
-            void writeSetting('pxPerMm', v);
+            void keepTrueSize(v as number);
             zoomTo(v as number);
           }}
         />

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import {
+  counted,
   dressColours,
   hexOfRgb,
   PALETTE_KINDS,
@@ -106,7 +107,7 @@ export default function PalettesPart({ project }: { project: Project }) {
       {found && (
         <Box sx={{ display: 'grid', gap: 0.75 }}>
           <Typography variant="body2" role="status">
-            {found.name}: {found.colours.length} colours.
+            {found.name}: {counted(found.colours.length, 'colour')}.
           </Typography>
           <Strip colours={found.colours} />
           <Button

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Project } from '@/core';
-import { slug } from '@/core';
+import { counted, slug } from '@/core';
 import { type ScreenReport, Stopped, stopLongWork } from '@/engine';
 import { record } from '@/state/bolt';
 import { makeScreens } from '@/state/inks';
@@ -36,7 +36,7 @@ export default function ScreensPart({ project }: { project: Project }) {
       saveFile(new Blob([made.zip], { type: 'application/zip' }), name);
       record({
         kind: 'export',
-        text: `Sent ${name}: ${made.report.length} flat screens of ${way.name}, trap ${trapMm} mm.`,
+        text: `Sent ${name}: ${counted(made.report.length, 'flat screen')} of ${way.name}, trap ${trapMm} mm.`,
         bytes: made.zip.length,
       });
     } catch (error) {
@@ -96,7 +96,7 @@ export default function ScreensPart({ project }: { project: Project }) {
       {report && (
         <Box data-testid="screens">
           <Typography variant="body2" role="status">
-            {report.length} screens saved.{' '}
+            {counted(report.length, 'screen')} saved.{' '}
             {thin.length
               ? `Thinner than ${trim(lineMm, 2)} mm in ${thin.length} of them:`
               : `Nothing is thinner than ${trim(lineMm, 2)} mm.`}

@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
-import { DIRECTIONS, type Directions, type Motif, type MotifRole, type Project } from '@/core';
+import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, type Project } from '@/core';
 import { proposeScatter, type ScatterAsk } from '@/state/proposal';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
@@ -104,7 +104,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
         <Typography variant="body2" color="text.secondary" role="status">
           {asked < kinds
             ? `${kinds} kinds are chosen, and one of each is laid: ${count}, not ${asked}.`
-            : `Odd numbers of ${kinds} kinds make ${count}, not ${asked}.`}
+            : `Odd numbers of ${counted(kinds, 'kind')} make ${count}, not ${asked}.`}
         </Typography>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1 }}>
@@ -132,7 +132,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
         />
       ))}
       <Button onClick={() => setOpen(!open)} aria-expanded={open} sx={{ justifySelf: 'start' }}>
-        {open ? 'Fold the motifs' : `Motif by motif: ${kinds} kinds`}
+        {open ? 'Fold the motifs' : `Motif by motif: ${counted(kinds, 'kind')}`}
       </Button>
       {open &&
         project.motifs.map((m) => {

@@ -12,6 +12,7 @@ import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
+  counted,
   DEFAULT_INTAKE,
   type FoundPage,
   PAGE_TOO_LARGE,
@@ -177,7 +178,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
 
   const kept = cuts?.filter((c) => c.keep).length ?? 0;
   const busy = share !== null;
-  const title = cuts ? `${cuts.length} motifs on ${page.name}` : page.name;
+  const title = cuts ? `${counted(cuts.length, 'motif')} on ${page.name}` : page.name;
   return (
     <Dialog
       open
@@ -321,7 +322,8 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
           {cuts ? (
             <>
               <Typography variant="body2" color="text.secondary">
-                Untick what you do not want. Names and roles can be changed later too.
+                Untick what you do not want, and say which have a top: only those the same either way up are
+                taken to turn freely. All of it can be changed later too.
               </Typography>
               <OriginFields origin={origin} onChange={setOrigin} />
             </>

@@ -68,16 +68,28 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
                 laid {laid(cut.motif)}x
               </Typography>
             ) : (
-              <NativeSelect
-                value={cut.role}
-                onChange={(e) => onChange(n, { role: e.target.value as MotifRole })}
-                inputProps={{ 'aria-label': `Role of piece ${n + 1}` }}
-                sx={{ fontSize: '0.78rem', minWidth: 96 }}
-              >
-                <option value="hero">hero</option>
-                <option value="secondary">secondary</option>
-                <option value="filler">filler</option>
-              </NativeSelect>
+              <>
+                <NativeSelect
+                  value={cut.role}
+                  onChange={(e) => onChange(n, { role: e.target.value as MotifRole })}
+                  inputProps={{ 'aria-label': `Role of piece ${n + 1}` }}
+                  sx={{ fontSize: '0.78rem', minWidth: 96 }}
+                >
+                  <option value="hero">hero</option>
+                  <option value="secondary">secondary</option>
+                  <option value="filler">filler</option>
+                </NativeSelect>
+                <NativeSelect
+                  value={cut.top ? 'top' : 'free'}
+                  onChange={(e) => onChange(n, { top: e.target.value === 'top' })}
+                  inputProps={{ 'aria-label': `Which way up is piece ${n + 1}` }}
+                  title="What has a top is never laid upside down where the cloth runs one way"
+                  sx={{ fontSize: '0.78rem', minWidth: 96 }}
+                >
+                  <option value="top">has a top</option>
+                  <option value="free">turns freely</option>
+                </NativeSelect>
+              </>
             )}
           </Box>
         </Box>
