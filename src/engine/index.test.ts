@@ -1,87 +1,95 @@
-import { expose } from 'comlink';
 import { beforeEach, expect, test, vi } from 'vitest';
+import { FileRefused, PictureRefused, RangeMessage } from '../core';
 import type { ArtRequest } from './protocol';
 
-/** What each worker was told, one list a worker. */
-const told: string[][] = [];
-const workers: FakeWorker[] = [];
+/** Messages that a worker was sent, in order, and answers that are held back until they are let go. */
+const sent: string[] = [];
+let gate: (() => void)[] = [];
+const held = () => new Promise<void>((resolve) => gate.push(resolve));
+const letGo = () => {
+  for (const open of gate.splice(0)) open();
+};
 
-/** A worker that lives in this thread, behind a real message channel. */
-class FakeWorker extends EventTarget {
-  private ports = new MessageChannel();
-  constructor() {
-    super();
-    const mine: string[] = [];
-    told.push(mine);
-    workers.push(this);
-    const art = new Set<string>();
-    const api = {
-      missing: (assets: string[]) => assets.filter((a) => !art.has(a)),
-      take: (asset: string) => {
-        art.add(asset);
-        mine.push(`take ${asset}`);
-      },
-      setPrinter: async (bytes: Uint8Array) => {
-        await new Promise((r) => setTimeout(r, 20));
-        mine.push(`printer ${bytes[0]}`);
-        return null;
-      },
-      sprite: (request: ArtRequest) => void mine.push(`sprite ${request.motif}`),
-      trace: () => new Promise(() => {}),
-    };
-    expose(api, this.ports.port1 as never);
-    this.ports.port2.addEventListener('message', (e) =>
-      this.dispatchEvent(new MessageEvent('message', { data: e.data })),
-    );
-    this.ports.port2.start();
-  }
-  postMessage(message: unknown, transfer: Transferable[]) {
-    this.ports.port2.postMessage(message, transfer);
-  }
-  terminate() {
-    this.ports.port1.close();
-  }
-}
-vi.stubGlobal('Worker', FakeWorker);
-
-const art = (motif: string, asset: string): ArtRequest => ({ motif, asset, ppi: 300, from: [], to: [] });
-const NOTHING = [] as unknown as Parameters<typeof import('.').trace>;
-const load = async () => new Uint8Array(4);
+vi.mock('comlink', () => ({
+  proxy: (f: unknown) => f,
+  wrap: () => ({
+    missing: async (assets: string[]) => {
+      sent.push(`missing ${assets}`);
+      return assets;
+    },
+    take: async (asset: string) => {
+      sent.push(`take ${asset}`);
+      await held();
+    },
+    drawVectors: async ([art]: ArtRequest[]) => {
+      sent.push(`draw ${art.drawWidth}`);
+      await held();
+    },
+    sprite: async (art: ArtRequest) => {
+      sent.push(`sprite ${art.drawWidth ?? art.asset}`);
+    },
+    letGoOfArt: async () => {
+      sent.push('let go');
+    },
+  }),
+}));
+vi.stubGlobal(
+  'Worker',
+  class {
+    addEventListener() {}
+    terminate() {}
+  },
+);
+const { asThrown, letGoOfArt, sprite } = await import('.');
+const art = (asset: string, drawWidth?: number) => ({ asset, drawWidth }) as ArtRequest;
+const load = async () => new Uint8Array();
 
 beforeEach(() => {
-  vi.resetModules();
-  told.length = 0;
-  workers.length = 0;
+  sent.length = 0;
+  gate = [];
 });
 
-test('art is given to a worker once; after a crash to the next, which proofs for the same printer', async () => {
-  const { setPrinter, sprite } = await import('.');
-  await Promise.all([sprite(art('m', 'aa'), 100, load), sprite(art('n', 'bb'), 100, load)]);
-  await sprite(art('m', 'aa'), 200, load);
-  await setPrinter(new Uint8Array([7]), 'paper');
-  expect(told).toHaveLength(1);
-  expect(told[0].filter((t) => t.startsWith('take')).sort()).toEqual(['take aa', 'take bb']);
-
-  workers[0].dispatchEvent(new Event('error'));
-  await Promise.all([sprite(art('n', 'bb'), 100, load), sprite(art('m', 'aa'), 100, load)]);
-  expect(told).toHaveLength(2);
-  expect(told[1][0]).toBe('printer 7');
-  expect(told[1].slice(1).sort()).toEqual(['sprite m', 'sprite n', 'take aa', 'take bb']);
+test('a vector is drawn for the call that wanted it: no other comes between', async () => {
+  const all = [100, 200].map((width) => sprite(art('v', width), 64, load));
+  const done = Promise.all(all);
+  let over = false;
+  void done.then(() => {
+    over = true;
+  });
+  await vi.waitFor(() => {
+    letGo();
+    expect(over).toBe(true);
+  });
+  expect(sent.filter((s) => /draw|sprite/.test(s))).toEqual([
+    'draw 100',
+    'sprite 100',
+    'draw 200',
+    'sprite 200',
+  ]);
 });
 
-test('stopped, the work under way ends as stopped, and what is asked next begins afresh', async () => {
-  const { Stopped, stopLongWork, trace, warmPress } = await import('.');
-  const long = trace(...NOTHING);
-  await new Promise((r) => setTimeout(r, 5));
-  stopLongWork();
-  await expect(long).rejects.toBeInstanceOf(Stopped);
-  expect(await warmPress()).toEqual([]);
-  expect(told).toHaveLength(2);
+test('art that was let go of while it was on its way is given again when it is wanted again', async () => {
+  const first = sprite(art('a'), 64, load);
+  await vi.waitFor(() => expect(sent).toContain('take a'));
+  void letGoOfArt();
+  letGo();
+  await first;
+  sent.length = 0;
+  const next = sprite(art('a'), 64, load);
+  await vi.waitFor(() => {
+    letGo();
+    expect(sent).toContain('sprite a');
+  });
+  await next;
+  expect(sent).toEqual(['missing a', 'take a', 'sprite a']);
 });
 
-test('work that runs out of room says so to those who wait for it', async () => {
-  const { trace } = await import('.');
-  const long = trace(...NOTHING);
-  workers[0].dispatchEvent(new Event('error'));
-  await expect(long).rejects.toThrow('ran out of room');
+test('what is thrown in a worker keeps its kind', () => {
+  const over = (name: string) => Object.assign(new Error('Too many pixels.'), { name });
+  expect(asThrown(over('PictureRefused'))).toBeInstanceOf(PictureRefused);
+  expect(asThrown(over('PictureRefused'))).toBeInstanceOf(FileRefused);
+  expect(asThrown(over('RangeMessage'))).toBeInstanceOf(RangeMessage);
+  expect((asThrown(over('FileRefused')) as Error).message).toBe('Too many pixels.');
+  expect(asThrown(over('TypeError'))).not.toBeInstanceOf(RangeMessage);
+  expect(asThrown('words')).toBe('words');
 });

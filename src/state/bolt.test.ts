@@ -130,3 +130,13 @@ describe('shelf', () => {
     await vi.waitFor(async () => expect((await listBolts())[0].project.name).toBe('One, changed'));
   });
 });
+
+test('an edit right after undo is a step of its own, though it merges with the one that was undone', () => {
+  edit((p) => rename(p, 'First'), 'nudge');
+  undo();
+  expect(name()).toBe('One');
+  edit((p) => rename(p, 'Second'), 'nudge');
+  expect(name()).toBe('Second');
+  undo();
+  expect(name()).toBe('One');
+});

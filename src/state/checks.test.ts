@@ -31,6 +31,13 @@ vi.mock('../shelf', () => ({ readAsset: async () => new Uint8Array() }));
 
 const { forgetChecks, layKey, proveWrapNow, useChecks, wantCheck } = await import('./checks');
 
+const { useBolt } = await import('./bolt');
+/** Opens a document and looks it over. */
+function open(project: Project) {
+  useBolt.setState({ project });
+  wantCheck(project);
+}
+
 const motif = motifOf({
   id: 'm',
   name: 'm',
@@ -58,7 +65,7 @@ beforeEach(() => {
 });
 
 test('many edits in quick succession are checked once, the last of them', async () => {
-  for (let n = 1; n <= 9; n++) wantCheck(laid(n));
+  for (let n = 1; n <= 9; n++) open(laid(n));
   await vi.waitFor(() => expect(useChecks.getState().report?.medianGapMm).toBe(9));
   expect(asked).toEqual([9]);
 });
@@ -67,12 +74,24 @@ test('an answer that was overtaken is never shown', async () => {
   wait = 150;
   const seen: (number | null)[] = [];
   const stop = useChecks.subscribe((s) => s.report && seen.push(s.report.medianGapMm));
-  wantCheck(laid(1));
+  open(laid(1));
   await vi.waitFor(() => expect(asked).toEqual([1]));
-  wantCheck(laid(2));
+  open(laid(2));
   await vi.waitFor(() => expect(useChecks.getState().report?.medianGapMm).toBe(2));
   stop();
   expect(seen).not.toContain(1);
+});
+
+test('what was worked out for a bolt that was left says nothing of the next one', async () => {
+  wait = 150;
+  open(laid(1));
+  await vi.waitFor(() => expect(asked).toEqual([1]));
+  const proving = proveWrapNow(laid(1));
+  forgetChecks();
+  useBolt.setState({ project: { ...laid(3), id: 'next' } });
+  await proving;
+  await vi.waitFor(() => expect(useChecks.getState().busy).toBe(false));
+  expect(useChecks.getState()).toMatchObject({ report: null, proof: null, proving: null });
 });
 
 test('colours and names do not call for a new check; a nudge does', async () => {
@@ -89,6 +108,7 @@ test('colours and names do not call for a new check; a nudge does', async () => 
 
 test('a wrap proof holds for the cloth that it was made of', async () => {
   const p = laid(1);
+  useBolt.setState({ project: p });
   await proveWrapNow(p);
   const { proof, proving } = useChecks.getState();
   expect(proof?.key).toBe(layKey(p));

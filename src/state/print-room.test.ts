@@ -7,14 +7,16 @@ vi.mock('../shelf', () => ({
   writeSetting: async (key: string, value: unknown) => void settings.set(key, value),
 }));
 const asked: Rgb[][] = [];
+let set = 'eye';
 vi.mock('../engine', () => ({
-  setPrinter: async (bytes: Uint8Array) => {
+  setPrinter: async (bytes: Uint8Array, seen: string) => {
+    set = seen;
     if (bytes.length < 8) throw new Error('This is not an ICC profile.');
     return { name: 'in the file', inks: bytes[0] === 1 ? 'RGB' : 'CMYK' };
   },
-  printed: async (_: Uint8Array, seen: string, inks: Rgb[]) => {
+  printed: async (inks: Rgb[]) => {
     asked.push(inks);
-    return inks.map((rgb) => ({ rgb, far: seen === 'paper' ? 6 : 1, ink: 100 }));
+    return inks.map((rgb) => ({ rgb, far: set === 'paper' ? 6 : 1, ink: 100 }));
   },
 }));
 vi.mock('./sprites', () => ({ forgetProofs: () => {} }));

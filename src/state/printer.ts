@@ -54,7 +54,12 @@ async function load() {
 
 /** Makes the printer ready in the worker that draws the cloth; once. */
 export function readyPrinter(): Promise<void> {
-  loading ??= load().catch((error) => {
+  return loading ?? loadAnew();
+}
+
+/** What is asked from now on waits until the worker has what is set. */
+function loadAnew(): Promise<void> {
+  loading = load().catch((error) => {
     loading = undefined;
     usePrinter.setState({ trouble: error instanceof Error ? error.message : String(error) });
   });
@@ -90,7 +95,7 @@ export async function takeProfile(file: File | null) {
     if (own) await setPrinter(own, usePrinter.getState().seen);
     await writeSetting(KEY, own ? { name: file.name.slice(0, 120), bytes: own } : null);
     usePrinter.setState({ printed: new Map() });
-    await load();
+    await loadAnew();
   } catch (error) {
     usePrinter.setState({
       trouble: `${error instanceof Error ? error.message : String(error)} Nothing was changed.`,
@@ -104,5 +109,5 @@ export async function setSeen(seen: ProofSeen) {
   if (usePrinter.getState().seen === seen) return;
   await writeSetting(SEEN_KEY, seen);
   usePrinter.setState({ printed: new Map(), seen });
-  await load();
+  await loadAnew();
 }

@@ -132,7 +132,7 @@ export const useView = create<ViewState>()(() => ({
   trayOpen: true,
   origin: { x: -20, y: -20 },
   zoom: 1.4,
-  window: { width: 800, height: 600 },
+  window: { width: 0, height: 0 },
   selected: [],
   grip: HOME,
   held: null,

@@ -171,7 +171,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       const { project } = useBolt.getState();
       const view = useView.getState();
       const surface = canvas.current;
-      if (!project || !surface) return;
+      if (!project || !surface || !view.window.width || !view.window.height) return;
       const dpr = devicePixelRatio;
       const width = Math.round(view.window.width * dpr);
       const height = Math.round(view.window.height * dpr);

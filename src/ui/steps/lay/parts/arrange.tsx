@@ -192,7 +192,12 @@ function Again({ project }: { project: Project }) {
       onPointerEnter={() => setShown(true)}
       onPointerLeave={(e) => setShown(e.currentTarget.contains(document.activeElement))}
       onFocus={() => setShown(true)}
-      onBlur={() => setShown(false)}
+      onBlur={(e) => {
+        const to = e.relatedTarget;
+        // Its lists open elsewhere on the page.
+        if (to && !e.currentTarget.contains(to) && !to.closest('[role="listbox"], [role="presentation"]'))
+          setShown(false);
+      }}
     >
       <Choice label="Places" value={where} options={AGAIN} onChange={setWhere} />
       <Choice

@@ -1,0 +1,190 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { addPlacements, type Project } from '../../src/core';
+import { expect, fill, kept, onScreen, openDemo, openKept, pick, test } from './watch';
+
+const DEMO: Project = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8'));
+const KITE = DEMO.motifs[0];
+const frames = (page: Page) => page.getByTestId('handles');
+const part = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+const places = async (page: Page, id: string) =>
+  (await kept(page, id)).placements.map((p) => [Number(p.x.toFixed(2)), Number(p.y.toFixed(2)), p.mirror]);
+
+/** A bolt of its own with the demo's motifs, laid as asked. */
+async function openWith(page: Page, id: string, change: Partial<Project>, laid: Project['placements'] = []) {
+  await openDemo(page);
+  const empty: Project = { ...DEMO, ...change, id, name: id, placements: [], left: [], reserves: [] };
+  await openKept(page, addPlacements(empty, laid));
+  await expect(page.getByTestId('overlay')).toBeVisible();
+}
+const laid = (id: string, x: number, y: number, more: Partial<Project['placements'][number]> = {}) => ({
+  ...{ id, motif: KITE.id, x, y, angle: 0, scale: 0.4, mirror: false },
+  ...more,
+});
+const DIAMOND: Partial<Project> = {
+  layout: { kind: 'diamond', drop: { p: 1, q: 2 } },
+  brief: { ...DEMO.brief, widthMm: 152.4, heightMm: 152.4 },
+};
+
+test('a diamond of one hero with its mirrored partner: typed places stay, the other special place is shown, then laid', async ({
+  page,
+}) => {
+  await openWith(page, 'diamond', DIAMOND, [laid('a', 40, 10)]);
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  await fill(page, 'Across', '0');
+  await fill(page, 'Down', '0');
+  expect(await places(page, 'diamond')).toEqual([[0, 0, false]]);
+  await expect(page.getByLabel('Across', { exact: true })).toHaveValue('0');
+  await fill(page, 'Down', '-12.5');
+  await expect(page.getByLabel('Across', { exact: true })).toHaveValue('0');
+  await expect(page.getByLabel('Down', { exact: true })).toHaveValue('-12.5');
+  await fill(page, 'Down', '0');
+
+  await part(page, 'Arrange');
+  await pick(page, 'The others', 'every second one mirrored');
+  await expect(page.getByTestId('would-lie').first()).toHaveAttribute('data-mm', '76.20,0.00');
+  await page.getByRole('button', { name: 'Lay them' }).click();
+  expect(await places(page, 'diamond')).toEqual([
+    [0, 0, false],
+    [76.2, 0, true],
+  ]);
+  await expect(page.getByText('The layout itself puts it there already.')).toBeVisible();
+  await page.mouse.move(500, 400);
+  await expect(page.getByTestId('would-lie')).toHaveCount(0);
+});
+
+test('nine in hand, one of them locked: all to a size, all by a factor; a press takes one; only these shown', async ({
+  page,
+}) => {
+  const nine = Array.from({ length: 9 }, (_, n) =>
+    laid(`p${n}`, 60 + 90 * (n % 3), 50 + 90 * Math.floor(n / 3), {
+      scale: 0.2 + 0.02 * n,
+      ...(n === 8 ? { locked: true } : {}),
+    }),
+  );
+  await openWith(page, 'nine', { layout: { kind: 'straight', drop: { p: 0, q: 1 } } }, nine);
+  const scales = async () => (await kept(page, 'nine')).placements.map((p) => Number(p.scale.toFixed(4)));
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('Control+a');
+  await expect(page.getByRole('heading', { name: '9 in hand' })).toBeVisible();
+  await expect(page.getByText('1 of them locked: left out.')).toBeVisible();
+  await expect(page.getByLabel('All to size', { exact: true })).toHaveAttribute('placeholder', 'several');
+  await fill(page, 'All to size', '30');
+  expect(await scales()).toEqual([...Array(8).fill(0.3), 0.36]);
+  await fill(page, 'All by', '50');
+  expect(await scales()).toEqual([...Array(8).fill(0.15), 0.36]);
+  await expect(page.getByLabel('All by', { exact: true })).toHaveValue('100');
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('Control+z');
+  expect(await scales()).toEqual([...Array(8).fill(0.3), 0.36]);
+
+  // The key does what its button says.
+  await expect(page.getByRole('button', { name: 'Unlock all' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Lock all', exact: true })).toBeVisible();
+  await page.keyboard.press('k');
+  expect((await kept(page, 'nine')).placements.every((p) => p.locked)).toBe(true);
+  await page.getByRole('button', { name: 'Unlock', exact: true }).click();
+  expect((await kept(page, 'nine')).placements.some((p) => p.locked)).toBe(false);
+
+  // A press alone takes just that one; a drag takes all.
+  const before = await places(page, 'nine');
+  const at = await onScreen(page, 60, 50);
+  await page.mouse.click(at.x, at.y);
+  await expect(frames(page)).toHaveCount(1);
+  expect(await places(page, 'nine')).toEqual(before);
+
+  await page.getByRole('button', { name: 'Show only these' }).click();
+  await expect(page.getByRole('button', { name: 'Only 1 shown' })).toBeVisible();
+  const other = await onScreen(page, 150, 50);
+  await page.mouse.click(other.x, other.y);
+  await expect(frames(page)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Only 1 shown' }).click();
+  await page.mouse.click(other.x, other.y);
+  await expect(frames(page)).toHaveCount(1);
+
+  // A rectangle begun on a motif is a rectangle; a motif is dragged from the tray onto the cloth.
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('e');
+  const to = await onScreen(page, 190, 160);
+  await page.mouse.move(at.x, at.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 8 });
+  await page.mouse.up();
+  await expect(page.getByRole('heading', { name: '4 in hand' })).toBeVisible();
+  expect(await places(page, 'nine')).toEqual(before);
+  await page
+    .getByRole('button', { name: `Lay ${KITE.name}` })
+    .dragTo(page.getByTestId('cloth'), { targetPosition: { x: 300, y: 300 } });
+  await expect(page.getByRole('button', { name: 'Lay, 10 placements' })).toBeVisible();
+});
+
+test('scatter over hand-laid work leaves it; roles are set alike; what was chosen is there again; Enter keeps', async ({
+  page,
+}) => {
+  await openWith(page, 'mine', {}, [laid('a', 60, 60), laid('b', 200, 180)]);
+  await part(page, 'Arrange');
+  await expect(page.getByLabel('take off first what is not locked')).not.toBeChecked();
+  const fillers = page.getByRole('group', { name: 'Fillers' });
+  await fill(page, 'In all', '18');
+  await fillers.getByLabel('To', { exact: true }).fill('60');
+  await fillers.getByLabel('To', { exact: true }).press('Enter');
+  await fill(page, 'Smallest gap', '3');
+  await page.getByRole('button', { name: /^Brief/ }).click();
+  await page.getByRole('button', { name: /^Lay, / }).click();
+  await expect(page.getByLabel('In all', { exact: true })).toHaveValue('18');
+  await expect(fillers.getByLabel('To', { exact: true })).toHaveValue('60');
+  const scatter = page.getByRole('button', { name: 'Scatter', exact: true });
+  await scatter.click();
+  await expect(page.getByRole('region', { name: 'Proposal' })).toContainText('18 laid.', { timeout: 60_000 });
+  await scatter.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Lay, 20 placements' })).toBeVisible();
+  const after = (await kept(page, 'mine')).placements;
+  expect(after.slice(0, 2).map((p) => [p.id, p.x, p.y])).toEqual([
+    ['a', 60, 60],
+    ['b', 200, 180],
+  ]);
+  const small = new Set(DEMO.motifs.filter((m) => m.role === 'filler').map((m) => m.id));
+  for (const p of after.slice(2)) if (small.has(p.motif)) expect(p.scale).toBeLessThanOrEqual(0.6 + 1e-9);
+});
+
+test('a new cell is brought into view; trays open at their top; a typed colour moves its sliders; a dark ground to work on', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const across = () => page.getByTestId('overlay').getAttribute('data-px-per-mm');
+  const begun = Number(await across());
+  await page.getByRole('button', { name: /^Brief/ }).click();
+  await fill(page, 'Cell width', '24');
+  await expect.poll(async () => Number(await across())).toBeLessThan(begun * 0.8);
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => Number(await across())).toBeCloseTo(begun, 6);
+
+  const tray = page.getByRole('complementary');
+  await page.getByRole('button', { name: /^Check/ }).click();
+  await tray.evaluate((e) => e.scrollTo(0, 400));
+  await page.getByRole('button', { name: /^Colour, / }).click();
+  await expect(tray.getByRole('heading', { name: 'Colour', exact: true })).toBeVisible();
+  expect(await tray.evaluate((e) => e.scrollTop)).toBe(0);
+
+  // A code that is typed moves the sliders and the swatch at once.
+  await page.getByRole('button', { name: /^2\. / }).last().click();
+  const hue = page.getByRole('slider', { name: /, hue$/ });
+  const was = await hue.getAttribute('aria-valuenow');
+  const code = page.getByLabel(/, code$/);
+  await code.fill('#1f6f6b');
+  await code.press('Enter');
+  await expect(hue).not.toHaveAttribute('aria-valuenow', was ?? '');
+  await expect(page.getByLabel(/, code, picker$/)).toHaveValue('#1f6f6b');
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('Control+z');
+
+  const own = await page.getByTestId('cloth').screenshot();
+  await pick(page, 'Working ground', 'Dark, to work on');
+  await expect
+    .poll(async () => Buffer.compare(own, await page.getByTestId('cloth').screenshot()))
+    .not.toBe(0);
+  expect((await kept(page)).colourways).toEqual(DEMO.colourways);
+});
