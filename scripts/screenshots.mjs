@@ -29,6 +29,7 @@ await page.keyboard.press('0');
 await shot('lay');
 await page.keyboard.press('Escape');
 await page.getByRole('button', { name: 'Arrange', exact: true }).click();
+await page.getByLabel('take off first what is not locked').check();
 await page.getByRole('button', { name: 'Another throw' }).click();
 await page.getByRole('region', { name: 'Proposal' }).waitFor({ timeout: 60000 });
 await shot('arrange');

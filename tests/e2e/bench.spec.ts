@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, fill, LAID, openDemo, saved, test } from './watch';
+import { expect, fill, LAID, openDemo, pick, saved, test } from './watch';
 
 test('grab, turn, size, mirror, order, undo and redo, by hand and by key', async ({ page }) => {
   await openDemo(page);
@@ -104,6 +104,11 @@ test('sizes that cannot be are refused in words and change nothing', async ({ pa
   await page.getByRole('button', { name: 'the ppi' }).click();
   await fill(page, 'Pixels across', '4000');
   await expect(page.getByLabel('Print ppi', { exact: true })).toHaveValue('400');
+  // A third of a drop wants rows by the three: the field says what the plan and the file say.
+  await pick(page, 'Each column hangs lower by', '1/3 of the cell');
+  await fill(page, 'Pixels down', '4802');
+  await expect(page.getByTestId('pixel-plan')).toContainText('4000 x 4803 px');
+  await expect(page.getByLabel('Pixels down', { exact: true })).toHaveValue('4803');
 });
 
 test('scale: calibrated true size and three sizes in mm', async ({ page }) => {

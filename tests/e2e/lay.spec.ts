@@ -205,13 +205,13 @@ test('settle evens the gaps within the smallest asked; a bare patch gets three o
   await undo(page);
 
   await page.getByRole('button', { name: 'In mid view' }).click();
-  await expect(page.getByText('Reserved 1: 40 mm wide')).toBeVisible();
+  await expect(page.getByText('Reserved 1: 1.5 in wide')).toBeVisible();
   await page.getByRole('button', { name: 'Press its place' }).click();
   await page.mouse.click(500, 400);
-  await expect(page.getByText('Reserved 2: 40 mm wide')).toBeVisible();
+  await expect(page.getByText('Reserved 2: 1.5 in wide')).toBeVisible();
   const [, pressed] = (await kept(page)).reserves;
   const shown = page.getByTestId('reserve').filter({ hasText: 'reserved 2' });
-  expect(pressed.r).toBe(20);
+  expect(pressed.r).toBe(19.05);
   expect(await shown.count()).toBeGreaterThan(0);
   await page.getByRole('button', { name: 'Free reserved place 1' }).click();
   await expect(page.getByText('Reserved 2')).toHaveCount(0);

@@ -16,7 +16,7 @@ type Props = {
   step?: number;
   /** What stands in a field whose value is not known. */
   placeholder?: string;
-  /** Its value is what is done once, and is there again after it. */
+  /** After a change it shows its value, whatever was typed: what is done once, or what was made whole. */
   once?: boolean;
   onChange: (value: number) => void;
   disabled?: boolean;

@@ -13,7 +13,6 @@ import {
   type LayoutKind,
   LIMITS,
   mmPer,
-  mmToPx,
   type PixelPlan,
   paint,
   pixelPlan,
@@ -90,7 +89,8 @@ export default function BriefTray() {
             label="Pixels across"
             unit="px"
             digits={0}
-            value={Math.round(mmToPx(brief.widthMm, brief.ppi))}
+            value={plan.cell.width}
+            once
             min={16}
             max={40000}
             onChange={(v) => setPixels('widthMm', v)}
@@ -99,7 +99,8 @@ export default function BriefTray() {
             label="Pixels down"
             unit="px"
             digits={0}
-            value={Math.round(mmToPx(brief.heightMm, brief.ppi))}
+            value={plan.cell.height}
+            once
             min={16}
             max={40000}
             onChange={(v) => setPixels('heightMm', v)}

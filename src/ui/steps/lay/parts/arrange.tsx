@@ -12,6 +12,7 @@ import {
   addPlacements,
   againAt,
   laidAgain,
+  mmPer,
   type Placement,
   type Project,
   SYMMETRIES,
@@ -25,7 +26,7 @@ import { cellOf } from '@/state/hold';
 import { fillPatchNow, nothingToFill, proposeSettle, useProposal } from '@/state/proposal';
 import { useView } from '@/state/view';
 import Choice from '../../../parts/choice';
-import { small } from '../../../parts/lengths';
+import { length, small } from '../../../parts/lengths';
 import NumberField from '../../../parts/number-field';
 import Progress from '../../../parts/progress';
 import { Part } from '../../../parts/tray';
@@ -108,14 +109,24 @@ function Fill({ project, busy }: { project: Project; busy: boolean }) {
 
 function Reserve({ project }: { project: Project }) {
   const reserving = useView((s) => s.reserving);
-  const [width, setWidth] = useState(40);
+  const { unit } = project.brief;
+  const [width, setWidth] = useState(unit === 'in' ? 38.1 : 40);
   return (
     <>
       <Typography variant="body2" color="text.secondary" sx={{ mb: 1.75 }}>
         A circle for a motif still to come. Scatter, settle and fill keep out of it.
       </Typography>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
-        <NumberField label="Circle" unit="mm" value={width} min={2} max={1000} onChange={setWidth} />
+        <NumberField
+          label="Circle"
+          unit={unit}
+          digits={2}
+          step={unit === 'in' ? 0.25 : 0.5}
+          value={width / mmPer(unit)}
+          min={0.1}
+          max={1000 / mmPer(unit)}
+          onChange={(v) => setWidth(v * mmPer(unit))}
+        />
         <Button
           variant={reserving === null ? 'outlined' : 'contained'}
           onClick={() => useView.setState({ reserving: reserving === null ? width / 2 : null })}
@@ -136,7 +147,7 @@ function Reserve({ project }: { project: Project }) {
       {project.reserves.map((r, n) => (
         <Box key={r.id} sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 1 }}>
           <Typography variant="body2" sx={{ flex: 1 }}>
-            Reserved {n + 1}: {small(2 * r.r)} wide
+            Reserved {n + 1}: {length(2 * r.r, unit)} wide
           </Typography>
           <Button
             aria-label={`Free reserved place ${n + 1}`}
