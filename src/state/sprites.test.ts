@@ -173,3 +173,18 @@ test('a scene travels with the art it uses only, in the colourway asked for', ()
   expect(sceneRequest(laid, false).ground).toBeNull();
   expect(artsOf(p)[0].to).toEqual(artsOf(p)[0].from);
 });
+
+test('a document that cannot be drawn leaves room for the next; one that was left never lands on the next', async () => {
+  wantSprites({ ...project(), motifs: null as never }, 4);
+  await settled();
+  expect(useSprites.getState().trouble).not.toBeNull();
+  wantSprites(project(), 4);
+  await settled();
+  expect(useSprites.getState().sprites.size).toBe(3);
+  forgetSprites();
+  wantSprites(project(), 40);
+  await vi.waitFor(() => expect(asked.length).toBeGreaterThan(6));
+  forgetSprites();
+  await settled();
+  expect(useSprites.getState().sprites.size).toBe(0);
+});

@@ -107,7 +107,7 @@ test('sizes that cannot be are refused in words and change nothing', async ({ pa
   // A third of a drop wants rows by the three: the field says what the plan and the file say.
   await pick(page, 'Each column hangs lower by', '1/3 of the cell');
   await fill(page, 'Pixels down', '4802');
-  await expect(page.getByTestId('pixel-plan')).toContainText('4000 x 4803 px');
+  await expect(page.getByTestId('pixel-plan')).toContainText('4002 x 4803 px');
   await expect(page.getByLabel('Pixels down', { exact: true })).toHaveValue('4803');
 });
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { addPlacements, type Project } from '../../src/core';
-import { expect, fill, kept, onScreen, openDemo, openKept, pick, test } from './watch';
+import { expect, fill, kept, onScreen, openDemo, openKept, pick, saved, test } from './watch';
 
 const DEMO: Project = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8'));
 const KITE = DEMO.motifs[0];
@@ -168,6 +168,21 @@ test('a new cell is brought into view; trays open at their top; a typed colour m
   await page.getByRole('button', { name: /^Colour, / }).click();
   await expect(tray.getByRole('heading', { name: 'Colour', exact: true })).toBeVisible();
   expect(await tray.evaluate((e) => e.scrollTop)).toBe(0);
+
+  // The fit of the screen is known before Scale is opened: 9 is true size at once.
+  await page.keyboard.press('6');
+  const fit = page.getByRole('slider', { name: 'Width of the card on this screen' });
+  await fit.focus();
+  for (let n = 0; n < 12; n++) await page.keyboard.press('ArrowRight');
+  const trueSize = Number(await across());
+  await page.keyboard.press('5');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByTestId('overlay')).toBeVisible();
+  await page.keyboard.press('9');
+  await expect.poll(async () => Number(await across())).toBeCloseTo(trueSize, 3);
+  await page.keyboard.press('0');
+  await page.keyboard.press('5');
 
   // A code that is typed moves the sliders and the swatch at once.
   await page.getByRole('button', { name: /^2\. / }).last().click();

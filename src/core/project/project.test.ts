@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { completeSize, effectivePpi, repeatsAcross, sizeLadder } from '..';
+import { completeSize, counted, effectivePpi, repeatsAcross, sizeLadder } from '..';
 import { DEFAULT_INTAKE } from '../intake';
 import { cellMiddle, type Layout, latticeOf } from '../lattice';
 import { hitTest, reachOf, type Silhouette } from '../lay';
@@ -223,6 +223,7 @@ test('hit test: any copy, by its silhouette and not its box, uppermost first', (
 });
 
 test('sizes, pixels and ppi: any two give the third', () => {
+  expect([0, 1, 2].map((n) => counted(n, 'ink'))).toEqual(['0 inks', '1 ink', '2 inks']);
   expect(completeSize({ mm: 304.8, px: 0, ppi: 300 }, 'mm+ppi').px).toBe(3600);
   expect(completeSize({ mm: 0, px: 3000, ppi: 400 }, 'px+ppi').mm).toBeCloseTo(190.5, 9);
   expect(completeSize({ mm: 254, px: 3000, ppi: 0 }, 'mm+px').ppi).toBeCloseTo(300, 9);
