@@ -182,8 +182,9 @@ test('a document that cannot be drawn leaves room for the next; one that was lef
   await settled();
   expect(useSprites.getState().sprites.size).toBe(3);
   forgetSprites();
+  asked.length = 0;
   wantSprites(project(), 40);
-  await vi.waitFor(() => expect(asked.length).toBeGreaterThan(6));
+  await vi.waitFor(() => expect(asked.length).toBeGreaterThan(0));
   forgetSprites();
   await settled();
   expect(useSprites.getState().sprites.size).toBe(0);

@@ -62,6 +62,7 @@ function useOpen(id: string) {
       const release = await holdBolt(id);
       if (!release) return 'elsewhere';
       stops.push(release);
+      await readyTrueSize();
       const found = !gone && (await openBolt(id));
       const { project } = useBolt.getState();
       if (gone || !found || !project) return 'missing';
@@ -71,7 +72,6 @@ function useOpen(id: string) {
       wantCheck(project);
       keepStrip();
       void openSnapshots(project.id);
-      void readyTrueSize();
       stops.push(
         useBolt.subscribe((s, before) => {
           if (s.project && s.project !== before.project) {

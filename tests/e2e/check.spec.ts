@@ -177,6 +177,7 @@ test('other ways of looking: each changes the picture and none the work; turned 
         seen.add((data[i] << 16) | (data[i + 1] << 8) | data[i + 2]);
       return seen.size;
     });
+  await expect(canvas).toHaveAttribute('data-finest', /\d/);
   const plain = await pixels();
   await look('Through half-shut eyes');
   expect(await canvas.evaluate((c) => getComputedStyle(c).filter)).toContain('blur');

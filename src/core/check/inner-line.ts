@@ -7,8 +7,9 @@ const SAME_WAY = 0.5;
 /** Opaque enough to be inside. */
 const INSIDE = 250;
 /** Half widths at which a side is looked for, px. */
-const REACHES = [2, 4, 8];
-/** The ways across. */
+const REACHES = [2, 4, 11];
+const FAR = 11;
+/** The ways across: level and upright, by one of which any line is met, and aslant. */
 const WAYS = [
   { x: 1, y: 0, long: 1 },
   { x: 0, y: 1, long: 1 },
@@ -23,46 +24,55 @@ const WAYS = [
 export function innerLines({ width: w, height: h, data }: Raster): number[][] {
   const inside = new Uint8Array(w * h);
   for (let p = 0; p < inside.length; p++) inside[p] = data[p * 4 + 3] >= INSIDE ? 1 : 0;
+  const steps = Int32Array.from(WAYS, ({ x, y }) => y * w + x);
+  /** How wide a line is across one of the ways, px; 0: none is there. */
+  const across = (p: number, n: number): number => {
+    const c = p * 4;
+    const r = data[c];
+    const g = data[c + 1];
+    const l = data[c + 2];
+    for (let i = 0; i < REACHES.length; i++) {
+      const to = REACHES[i] * steps[n];
+      if (inside[p - to] === 0 || inside[p + to] === 0) return 0;
+      const a = c - 4 * to;
+      const ra = r - data[a];
+      const ga = g - data[a + 1];
+      const la = l - data[a + 2];
+      const da = ra * ra + ga * ga + la * la;
+      if (da < CONTRAST * CONTRAST) continue;
+      const b = c + 4 * to;
+      const rb = r - data[b];
+      const gb = g - data[b + 1];
+      const lb = l - data[b + 2];
+      const db = rb * rb + gb * gb + lb * lb;
+      const dot = ra * rb + ga * gb + la * lb;
+      if (db < CONTRAST * CONTRAST || dot < 0 || dot * dot < SAME_WAY * SAME_WAY * da * db) continue;
+      const px = widthAt(data, c, steps[n] * 4, REACHES[i]) * WAYS[n].long;
+      if (px > 0) return px;
+    }
+    return 0;
+  };
   const thick = new Float32Array(w * h);
-  /** The last way across that met a line, from 1. */
-  const found = new Uint8Array(w * h);
-  for (const [i, way] of WAYS.entries()) {
-    const n = i + 1;
-    for (const k of REACHES) {
-      const to = k * (way.y * w + way.x);
-      const [top, bottom] = [Math.max(0, -k * way.y, k * way.y), h - Math.abs(k * way.y)];
-      for (let y = top; y < bottom; y++) {
-        for (let p = y * w + k, end = y * w + w - k; p < end; p++) {
-          if (found[p] === n || !inside[p] || !inside[p - to] || !inside[p + to]) continue;
-          const c = p * 4;
-          const a = c - 4 * to;
-          const b = c + 4 * to;
-          const ra = data[c] - data[a];
-          const ga = data[c + 1] - data[a + 1];
-          const ba = data[c + 2] - data[a + 2];
-          const da = ra * ra + ga * ga + ba * ba;
-          if (da < CONTRAST * CONTRAST) continue;
-          const rb = data[c] - data[b];
-          const gb = data[c + 1] - data[b + 1];
-          const bb = data[c + 2] - data[b + 2];
-          const db = rb * rb + gb * gb + bb * bb;
-          const dot = ra * rb + ga * gb + ba * bb;
-          if (db < CONTRAST * CONTRAST || dot < 0 || dot * dot < SAME_WAY * SAME_WAY * da * db) continue;
-          const across = widthAt(data, c, (to / k) * 4, k) * way.long;
-          if (!across) continue;
-          if (!found[p] || across < thick[p]) thick[p] = across;
-          found[p] = n;
-        }
+  const on = new Uint8Array(w * h);
+  for (let y = FAR; y < h - FAR; y++) {
+    for (let p = y * w + FAR, end = (y + 1) * w - FAR; p < end; p++) {
+      if (inside[p] === 0) continue;
+      const level = across(p, 0);
+      const upright = across(p, 1);
+      if (level === 0 && upright === 0) continue;
+      // The narrowest of the ways is across it.
+      let least = Number.POSITIVE_INFINITY;
+      for (let n = 0; n < steps.length; n++) {
+        const px = n === 0 ? level : n === 1 ? upright : across(p, n);
+        if (px > 0 && px < least) least = px;
       }
+      thick[p] = least;
+      on[p] = 1;
     }
   }
-  const { labels, count } = labelAreas(
-    found.map((n) => (n ? 1 : 0)),
-    w,
-    h,
-  );
+  const { labels, count } = labelAreas(on, w, h);
   const lines: number[][] = Array.from({ length: count }, () => []);
-  for (const [p, label] of labels.entries()) if (label) lines[label - 1].push(thick[p]);
+  for (let p = 0; p < labels.length; p++) if (labels[p] > 0) lines[labels[p] - 1].push(thick[p]);
   return lines;
 }
 

@@ -11,6 +11,8 @@ const INK = 128;
 const LONG = 8;
 /** Inside a motif a stroke shorter than this, mm, is texture. */
 const STROKE_MM = 4;
+/** So wide, px, the places along a thick one lie at least. */
+const FILLED_PX = 3;
 const THICK_MM = 6;
 /** Lines thinner than this, px, are measured across by how much of each pixel they cover. */
 const FINE_PX = 8;
@@ -34,19 +36,23 @@ export const thinnestLine = perShape((art: SceneMotif): number => {
   }
   const depth = distanceTo(clear, w + 2, h + 2);
   const ridge = new Uint8Array(depth.length);
+  const steps = Int32Array.of(1, w + 2, w + 3, w + 1);
   for (let y = 1; y <= h; y++) {
     for (let x = 1; x <= w; x++) {
       const p = y * (w + 2) + x;
       const d = depth[p];
       if (d <= 0 || 2 * d * pxMm > THICK_MM) continue;
       // On a ridge nothing across it is deeper, in at least two of the four ways across.
-      const ways = [1, w + 2, w + 3, w + 1].filter((s) => depth[p - s] < d && depth[p + s] <= d).length;
+      let ways = 0;
+      for (let k = 0; k < steps.length; k++) {
+        if (depth[p - steps[k]] < d && depth[p + steps[k]] <= d) ways++;
+      }
       if (ways >= 2) ridge[p] = 1;
     }
   }
   const { labels, count } = labelAreas(ridge, w + 2, h + 2);
   const ridges: number[][] = Array.from({ length: count + 1 }, () => []);
-  for (const [p, label] of labels.entries()) if (label) ridges[label].push(p);
+  for (let p = 0; p < labels.length; p++) if (labels[p] > 0) ridges[labels[p]].push(p);
   const alpha = (p: number) => {
     const [x, y] = [(p % (w + 2)) - 1, Math.floor(p / (w + 2)) - 1];
     return x < 0 || y < 0 || x >= w || y >= h ? 0 : data[(y * w + x) * 4 + 3] / 255;
@@ -80,8 +86,9 @@ export const thinnestLine = perShape((art: SceneMotif): number => {
     const [middle, thin] = [px.length >> 1, Math.floor(px.length * 0.2)].map(
       (k) => px.sort((a, b) => a - b)[k],
     );
-    // Its places fill it, so its area tells how long it is.
-    if (px.length >= middle * Math.max(LONG * middle, STROKE_MM / pxMm)) mm = Math.min(mm, thin * pxMm);
+    // Its places fill it, or its middle where it is thick: their number tells how long it is.
+    if (px.length >= Math.min(middle, FILLED_PX) * Math.max(LONG * middle, STROKE_MM / pxMm))
+      mm = Math.min(mm, thin * pxMm);
   }
   return mm;
 });

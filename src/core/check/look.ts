@@ -49,7 +49,7 @@ const GLANCE = 0.5;
 const areaFor = (of: typeof FINE, n: number) => Math.min(of.most, Math.max(of.least, of.each * n));
 
 /** The long side of the level that outlines are measured on, px: hair lines survive on it; and of the one to lay by. */
-const MEASURE_PX = 1000;
+const MEASURE_PX = 640;
 const LAY_PX = 240;
 
 /** The silhouette of a motif's art on a level of it. */

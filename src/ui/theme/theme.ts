@@ -63,6 +63,9 @@ export const theme = createTheme({
       styleOverrides: { root: { paddingInline: 12, minHeight: 32 } },
     },
     MuiTextField: { defaultProps: { size: 'small' } },
+    // Lists are there at once: what is pressed does not move under the pointer.
+    MuiMenu: { defaultProps: { transitionDuration: 0 } },
+    MuiPopover: { defaultProps: { transitionDuration: 0 } },
     MuiSelect: { defaultProps: { size: 'small' } },
     MuiToggleButton: {
       defaultProps: { size: 'small' },
