@@ -82,6 +82,17 @@ test('an answer that was overtaken is never shown', async () => {
   expect(seen).not.toContain(1);
 });
 
+test('an edit undone while it is being looked over leaves what is said of the cloth as it is now', async () => {
+  open(laid(1));
+  await vi.waitFor(() => expect(useChecks.getState().report?.medianGapMm).toBe(1));
+  wait = 150;
+  open(laid(2));
+  await vi.waitFor(() => expect(asked).toEqual([1, 2]));
+  open(laid(1));
+  await vi.waitFor(() => expect(useChecks.getState().busy).toBe(false));
+  expect(useChecks.getState().report?.medianGapMm).toBe(1);
+});
+
 test('what was worked out for a bolt that was left says nothing of the next one', async () => {
   wait = 150;
   open(laid(1));

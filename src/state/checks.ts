@@ -128,7 +128,8 @@ let timer: ReturnType<typeof setTimeout> | undefined;
 
 /** Checks the newest document once the hand has rested a moment; older answers are dropped. */
 export function wantCheck(project: Project) {
-  if (useChecks.getState().of === checkKey(project)) return;
+  // An answer on its way speaks of another state: it would take the place of what holds.
+  if (!running && !wanted && useChecks.getState().of === checkKey(project)) return;
   wanted = project;
   clearTimeout(timer);
   const start = () => {

@@ -36,7 +36,7 @@ let busy = false;
 
 /** Asks how much of each ink lies on the cloth; the newest document wins. */
 export function wantInks(project: Project) {
-  if (useInks.getState().key === keyOf(project)) return;
+  if (!busy && useInks.getState().key === keyOf(project)) return;
   wanted = project;
   if (!busy) void round();
 }
