@@ -26,6 +26,12 @@ export const cellOf = ({ brief }: Pick<Project, 'brief'>): Size => ({
   height: brief.heightMm,
 });
 
+/** What lies on the cloth and is shown. */
+export function inSight({ placements }: Pick<Project, 'placements'>): Placement[] {
+  const { only } = useView.getState();
+  return placements.filter((p) => !p.hidden && (!only || only.includes(p.id)));
+}
+
 /** A placement as it stands while it is held. */
 export function withHeld(p: Placement, held: Held | null): Placement {
   if (!held?.ids.includes(p.id)) return p;

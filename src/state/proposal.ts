@@ -18,7 +18,7 @@ import {
   scenePlacements,
 } from '../core';
 import { fillPatch, type LayRequest, largestFit, Stopped, scatter, settle } from '../engine';
-import { edit, isOpen, useBolt } from './bolt';
+import { edit, useBolt } from './bolt';
 import { useChecks } from './checks';
 import { cellOf } from './hold';
 import { silhouettesOf, useSprites } from './sprites';
@@ -51,7 +51,12 @@ const NONE = { proposal: null, of: null, before: false, busy: null, trouble: nul
 export const useProposal = create<ProposalState>()(() => NONE);
 
 /** Another bolt is opened: what was worked out for the last one is dropped, when it comes too. */
-export const forgetProposal = () => useProposal.setState(NONE);
+export function forgetProposal() {
+  latest++;
+  useProposal.setState(NONE);
+}
+/** Counts what was asked for: only the newest answer counts. */
+let latest = 0;
 
 export const dropProposal = () => useProposal.setState({ proposal: null, of: null, before: false });
 
@@ -84,8 +89,8 @@ export const leadOf = (motif: string): number => useSprites.getState().sprites.g
 export async function work(what: string, run: (project: Project) => Promise<Proposal>) {
   const { project } = useBolt.getState();
   if (!project) return;
-  /** Whether this is still what is worked out: another bolt or other work has not taken its place. */
-  const counts = () => isOpen(project) && useProposal.getState().busy?.what === what;
+  const mine = ++latest;
+  const counts = () => mine === latest;
   useProposal.setState({ ...NONE, busy: { what, share: null } });
   try {
     const proposal = await run(project);

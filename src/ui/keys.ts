@@ -11,13 +11,14 @@ import {
   setPlacements,
   showColourway,
 } from '@/core';
+import { turnToBefore } from '@/state/before';
 import { edit, redo, undo, useBolt } from '@/state/bolt';
 import { sortFindings, useChecks } from '@/state/checks';
 import { copySelected, paste } from '@/state/clipboard';
-import { changeSelected, mirrorSelected, select } from '@/state/hold';
+import { changeSelected, inSight, mirrorSelected, select } from '@/state/hold';
 import { fillPatchNow, keepProposal, useProposal } from '@/state/proposal';
 import { showFinding } from '@/state/show-finding';
-import { blink, takeSnapshot } from '@/state/snapshots';
+import { takeSnapshot } from '@/state/snapshots';
 import { keepTrial, useTrial } from '@/state/trial';
 import {
   centreOn,
@@ -74,7 +75,7 @@ export const KEYS: [keys: string, what: string][] = [
 
 function stepThrough(project: Project, by: 1 | -1) {
   const { selected } = useView.getState();
-  const seen = project.placements.filter((p) => !p.hidden);
+  const seen = inSight(project);
   const n = seen.length;
   if (!n) return;
   const now = seen.findIndex((p) => p.id === selected[0]);
@@ -230,10 +231,7 @@ function press(e: KeyboardEvent, project: Project): boolean {
       return true;
     case 'b':
     case 'B':
-      if (proposal) useProposal.setState((s) => ({ before: !s.before }));
-      else if (useTrial.getState().trial) useTrial.setState((s) => ({ before: !s.before }));
-      else return blink();
-      return true;
+      return turnToBefore();
     case 'c':
     case 'C':
       return nextWay(project, e.shiftKey ? -1 : 1);
@@ -320,7 +318,7 @@ export function useKeys(onHelp: () => void) {
         const key = e.key.toLowerCase();
         if (key === 'z') (e.shiftKey ? redo : undo)();
         else if (key === 'y') redo();
-        else if (key === 'a') select(project.placements.filter((p) => !p.hidden).map((p) => p.id));
+        else if (key === 'a') select(inSight(project).map((p) => p.id));
         else return;
         e.preventDefault();
         return;

@@ -4,7 +4,7 @@ import { useSnackbar } from 'notistack';
 import { type PointerEvent, useRef } from 'react';
 import { hitTest, imagesOf, type Point, type Project, placementsWithin, setReserves, twinOf } from '@/core';
 import { edit, useBolt } from '@/state/bolt';
-import { cellOf, gripSign, letGo, select, snapped, take } from '@/state/hold';
+import { cellOf, gripSign, inSight, letGo, select, snapped, take } from '@/state/hold';
 import { endLesson, putPin, usePractice } from '@/state/practice';
 import { dropProposal, useProposal } from '@/state/proposal';
 import { useSnapshots } from '@/state/snapshots';
@@ -53,12 +53,6 @@ const drawnShape = (hand: string, line: Point[]): Point[] => {
   return [a, { x: b.x, y: a.y }, b, { x: a.x, y: b.y }];
 };
 
-/** What lies on the cloth and is shown. */
-const seenOn = ({ placements }: Project) => {
-  const { only } = useView.getState();
-  return placements.filter((p) => !p.hidden && (!only || only.includes(p.id)));
-};
-
 /** Pointer work on the cloth: grab any copy by its silhouette, draw round several, or move the view. */
 export function useGrab() {
   const press = useRef<Press | null>(null);
@@ -74,7 +68,7 @@ export function useGrab() {
   const hitAt = (project: Project, screen: Screen, at: Point) => {
     const silhouettes = new Map([...useSprites.getState().sprites].map(([id, s]) => [id, s.silhouette]));
     return hitTest(
-      seenOn(project),
+      inSight(project),
       silhouettes,
       project.layout,
       cellOf(project),
@@ -231,7 +225,7 @@ export function useGrab() {
         return;
       }
       const shape = drawnShape(hand, drawn ?? []);
-      const taken = placementsWithin(seenOn(project), project.layout, cellOf(project), shape);
+      const taken = placementsWithin(inSight(project), project.layout, cellOf(project), shape);
       useView.setState({ drawn: null });
       select(e.shiftKey ? [...selected, ...taken.filter((id) => !selected.includes(id))] : taken);
     } else if (!start.hit && !start.moved && !useProposal.getState().proposal) select([]);

@@ -203,7 +203,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       }
       painter.paint(surface, {
         project: toShow,
-        ground: view.workGround ? WORK_GROUNDS[view.workGround] : now.ground || groundOf(toShow),
+        ground: view.workGround && !proof ? WORK_GROUNDS[view.workGround] : now.ground || groundOf(toShow),
         sprites: sprites[now.slot],
         flat: view.eye === 'silhouettes',
         map: isMap && map?.kind === isMap ? map.bitmap : undefined,

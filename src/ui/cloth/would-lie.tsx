@@ -1,6 +1,6 @@
 'use client';
 
-import { latticeOf, outlineOf, type Silhouette, shiftsInto } from '@/core';
+import { imagesOf, latticeOf, outlineOf, type Silhouette, shiftsInto, twinOf } from '@/core';
 import { useBolt } from '@/state/bolt';
 import { cellOf } from '@/state/hold';
 import { useSprites } from '@/state/sprites';
@@ -28,46 +28,49 @@ export default function WouldLie({ screen }: { screen: Screen }) {
     x1: origin.x + window.width / sx,
     y1: origin.y + window.height / sy,
   };
-  return offered.flatMap((p) => {
-    const s = sprites.get(p.motif)?.silhouette;
-    if (!s) return [];
-    const r = (Math.hypot(s.widthMm, s.heightMm) / 2) * p.scale;
-    const box = { x0: p.x - r, y0: p.y - r, x1: p.x + r, y1: p.y + r };
-    const path = ringsOf(s)
-      .map((ring) => {
-        const points: string[] = [];
-        for (let k = 0; k < ring.length; k += 2)
-          points.push(`${ring[k].toFixed(2)} ${ring[k + 1].toFixed(2)}`);
-        return `M${points.join('L')}Z`;
-      })
-      .join('');
-    return shiftsInto(latticeOf(project.layout, cellOf(project)), box, seen).map((shift) => {
-      const at = toScreen(screen, { x: p.x + shift.x, y: p.y + shift.y });
-      return (
-        <g
-          key={`${p.id}${at.x},${at.y}`}
-          data-testid="would-lie"
-          data-mm={`${p.x.toFixed(2)},${p.y.toFixed(2)}`}
-          transform={`translate(${at.x} ${at.y}) rotate(${p.angle}) scale(${(p.mirror ? -1 : 1) * p.scale * sx} ${p.scale * sy})`}
-        >
-          <path
-            d={path}
-            fill="#1F6F6B"
-            fillOpacity={0.18}
-            stroke="#fff"
-            strokeWidth={3.5}
-            vectorEffect="non-scaling-stroke"
-          />
-          <path
-            d={path}
-            fill="none"
-            stroke="#1F6F6B"
-            strokeWidth={1.75}
-            strokeDasharray="4 3"
-            vectorEffect="non-scaling-stroke"
-          />
-        </g>
-      );
+  const twin = twinOf(project.layout, cellOf(project));
+  return offered
+    .flatMap((p) => imagesOf(p, twin))
+    .flatMap((p) => {
+      const s = sprites.get(p.motif)?.silhouette;
+      if (!s) return [];
+      const r = (Math.hypot(s.widthMm, s.heightMm) / 2) * p.scale;
+      const box = { x0: p.x - r, y0: p.y - r, x1: p.x + r, y1: p.y + r };
+      const path = ringsOf(s)
+        .map((ring) => {
+          const points: string[] = [];
+          for (let k = 0; k < ring.length; k += 2)
+            points.push(`${ring[k].toFixed(2)} ${ring[k + 1].toFixed(2)}`);
+          return `M${points.join('L')}Z`;
+        })
+        .join('');
+      return shiftsInto(latticeOf(project.layout, cellOf(project)), box, seen).map((shift) => {
+        const at = toScreen(screen, { x: p.x + shift.x, y: p.y + shift.y });
+        return (
+          <g
+            key={`${p.id}${at.x},${at.y}`}
+            data-testid="would-lie"
+            data-mm={`${p.x.toFixed(2)},${p.y.toFixed(2)}`}
+            transform={`translate(${at.x} ${at.y}) rotate(${p.angle}) scale(${(p.mirror ? -1 : 1) * p.scale * sx} ${p.scale * sy})`}
+          >
+            <path
+              d={path}
+              fill="#1F6F6B"
+              fillOpacity={0.18}
+              stroke="#fff"
+              strokeWidth={3.5}
+              vectorEffect="non-scaling-stroke"
+            />
+            <path
+              d={path}
+              fill="none"
+              stroke="#1F6F6B"
+              strokeWidth={1.75}
+              strokeDasharray="4 3"
+              vectorEffect="non-scaling-stroke"
+            />
+          </g>
+        );
+      });
     });
-  });
 }

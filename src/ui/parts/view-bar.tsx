@@ -81,6 +81,14 @@ function ViewBar({ project }: { project: Project }) {
   ];
   if (only) items.push([`Only ${only} shown`, 'Esc', () => useView.setState({ only: null }), true]);
   const paper = { bgcolor: 'background.paper', color: 'text.primary', border: 1, borderColor: 'divider' };
+  const list = (on: boolean) => ({
+    ...paper,
+    height: 28,
+    fontSize: 14,
+    fontWeight: 600,
+    '& fieldset': { border: 0 },
+    ...(on ? { bgcolor: 'primary.main', color: 'primary.contrastText', '& svg': { color: 'inherit' } } : {}),
+  });
   return (
     <Box
       sx={{
@@ -99,7 +107,7 @@ function ViewBar({ project }: { project: Project }) {
         renderValue={() => 'Look at'}
         onChange={(e) => look[e.target.value]?.act()}
         inputProps={{ 'aria-label': 'Look at' }}
-        sx={{ ...paper, height: 28, fontSize: 14, fontWeight: 600, '& fieldset': { border: 0 } }}
+        sx={list(false)}
       >
         {Object.entries(look).map(([key, { says }]) => (
           <MenuItem key={key} value={key} dense>
@@ -113,16 +121,7 @@ function ViewBar({ project }: { project: Project }) {
         renderValue={(v) => (v === 'plain' ? 'See it' : eyes[v])}
         inputProps={{ 'aria-label': 'See it (V)' }}
         title="Another way of looking (V)"
-        sx={{
-          ...paper,
-          height: 28,
-          fontSize: 14,
-          fontWeight: 600,
-          '& fieldset': { border: 0 },
-          ...(eye === 'plain'
-            ? {}
-            : { bgcolor: 'primary.main', color: 'primary.contrastText', '& svg': { color: 'inherit' } }),
-        }}
+        sx={list(eye !== 'plain')}
       >
         {EYES.map((key) => (
           <MenuItem key={key} value={key} dense>
@@ -136,16 +135,7 @@ function ViewBar({ project }: { project: Project }) {
         renderValue={(v) => (v === 'own' ? 'Ground' : GROUND_SAYS[v])}
         inputProps={{ 'aria-label': 'Working ground' }}
         title="A ground to work on that is no part of the colourway"
-        sx={{
-          ...paper,
-          height: 28,
-          fontSize: 14,
-          fontWeight: 600,
-          '& fieldset': { border: 0 },
-          ...(workGround
-            ? { bgcolor: 'primary.main', color: 'primary.contrastText', '& svg': { color: 'inherit' } }
-            : {}),
-        }}
+        sx={list(workGround !== null)}
       >
         {(['own', ...GROUNDS] as const).map((key) => (
           <MenuItem key={key} value={key} dense>

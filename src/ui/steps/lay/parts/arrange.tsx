@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import {
   AGAIN,
   AGAIN_RULES,
@@ -11,6 +11,7 @@ import {
   type AgainWhere,
   addPlacements,
   againAt,
+  counted,
   laidAgain,
   mmPer,
   type Placement,
@@ -175,27 +176,36 @@ const RULE_SAYS: Record<AgainRule, string> = {
   turned: 'each turned on by an equal part',
 };
 
+/** What would be laid at the other places of a placement, under ids of their own for now. */
+function laidAt(project: Project, placed: Placement, where: AgainWhere, rule: AgainRule): Placement[] {
+  const { sym: _, group: _g, locked: _l, ...plain } = placed;
+  const taken = project.placements.filter((p) => p.motif === placed.motif && p.id !== placed.id);
+  return againAt(project.layout, cellOf(project), placed, where, taken).map((at, k, all) => ({
+    ...laidAgain(plain, rule, k + 1, all.length + 1),
+    ...at,
+    id: `${plain.id}+${k}`,
+  }));
+}
+
 function Again({ project }: { project: Project }) {
   const selected = useView((s) => s.selected);
   const [where, setWhere] = useState<AgainWhere>('centre');
   const [rule, setRule] = useState<AgainRule>('same');
   const placed = project.placements.find((p) => p.id === selected[0]);
-  const taken = project.placements.filter((p) => p.motif === placed?.motif && p.id !== placed?.id);
-  const places = placed ? againAt(project.layout, cellOf(project), placed, where, taken) : [];
-  const fresh = places.map((at, k) => {
-    const { sym: _, group: _g, locked: _l, ...plain } = placed as Placement;
-    return { ...laidAgain(plain, rule, k + 1, places.length + 1), ...at, id: `${plain.id}+${k}` };
-  });
+  const fresh = useMemo(
+    () => (placed ? laidAt(project, placed, where, rule) : []),
+    [project, placed, where, rule],
+  );
   const [shown, setShown] = useState(false);
-  const offered = JSON.stringify(shown ? fresh : []);
   useEffect(() => {
-    useView.setState({ offered: JSON.parse(offered) });
+    if (!shown) return;
+    useView.setState({ offered: fresh });
     return () => useView.setState({ offered: [] });
-  }, [offered]);
+  }, [shown, fresh]);
   const says = !placed
     ? 'Take a motif in hand first.'
-    : places.length
-      ? `${places.length} ${places.length === 1 ? 'place is' : 'places are'} free.`
+    : fresh.length
+      ? `${counted(fresh.length, 'place is', 'places are')} free.`
       : 'The layout itself puts it there already.';
   return (
     <Box
@@ -220,7 +230,7 @@ function Again({ project }: { project: Project }) {
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Button
           variant="outlined"
-          disabled={!places.length}
+          disabled={!fresh.length}
           onClick={() => {
             const laid = fresh.map((p) => ({ ...p, id: crypto.randomUUID() }));
             edit((p) => addPlacements(p, laid));

@@ -68,23 +68,16 @@ function Numbers({ placed }: { placed: Placement }) {
         <NumberField
           key={axis}
           label={axis === 'x' ? 'Across' : 'Down'}
-          unit="mm"
-          digits={2}
+          {...FAR}
           value={placed[axis]}
-          min={-3000}
-          max={3000}
           disabled={placed.locked}
           onChange={(v) => changeSelected(axis === 'x' ? { dx: v - placed.x } : { dy: v - placed.y })}
         />
       ))}
       <NumberField
         label="Turned"
-        unit="°"
-        digits={1}
+        {...TURN}
         value={placed.angle}
-        min={-360}
-        max={360}
-        step={5}
         disabled={placed.locked}
         onChange={(v) => changeSelected({ turn: v - placed.angle })}
       />
@@ -102,6 +95,14 @@ function Numbers({ placed }: { placed: Placement }) {
 }
 
 const SIZE = { min: BY_HAND.least * 100, max: BY_HAND.most * 100, step: 2 };
+
+const FAR = { unit: 'mm', digits: 2, min: -3000, max: 3000 };
+const TURN = { unit: '°', digits: 1, min: -360, max: 360, step: 5 };
+const MOVES = [
+  ['dx', 'All across by', FAR],
+  ['dy', 'All down by', FAR],
+  ['turn', 'All turned by', TURN],
+] as const;
 
 /** Several in hand: how far all are moved and turned, and both ways of sizing them. */
 function NumbersOfAll({ held }: { held: Placement[] }) {
@@ -133,40 +134,17 @@ function NumbersOfAll({ held }: { held: Placement[] }) {
           once
           onChange={(v) => changeSelected({ grow: v / 100 })}
         />
-        <NumberField
-          label="All across by"
-          unit="mm"
-          digits={2}
-          value={0}
-          min={-3000}
-          max={3000}
-          disabled={disabled}
-          once
-          onChange={(v) => changeSelected({ dx: v })}
-        />
-        <NumberField
-          label="All down by"
-          unit="mm"
-          digits={2}
-          value={0}
-          min={-3000}
-          max={3000}
-          disabled={disabled}
-          once
-          onChange={(v) => changeSelected({ dy: v })}
-        />
-        <NumberField
-          label="All turned by"
-          unit="°"
-          digits={1}
-          value={0}
-          min={-360}
-          max={360}
-          step={5}
-          disabled={disabled}
-          once
-          onChange={(v) => changeSelected({ turn: v })}
-        />
+        {MOVES.map(([key, label, shape]) => (
+          <NumberField
+            key={key}
+            label={label}
+            {...shape}
+            value={0}
+            disabled={disabled}
+            once
+            onChange={(v) => changeSelected({ [key]: v })}
+          />
+        ))}
       </Box>
       <Box sx={{ mt: 1.5 }}>
         <Choice
