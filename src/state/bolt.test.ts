@@ -13,6 +13,7 @@ import {
   writeStrip,
 } from '../shelf';
 import { edit, openBolt, record, redo, startAutosave, undo, useBolt } from './bolt';
+import { beginBolt } from './bolts';
 
 const page = new EventTarget();
 const documentStub = new EventTarget();
@@ -139,4 +140,9 @@ test('an edit right after undo is a step of its own, though it merges with the o
   expect(name()).toBe('Second');
   undo();
   expect(name()).toBe('One');
+});
+
+test('a new bolt’s log names no bolt, so that another name makes nothing in it untrue', async () => {
+  const id = await beginBolt('Kite Weather');
+  expect((await readBolt(id))?.log.map((l) => l.text)).toEqual(['This bolt was begun.']);
 });

@@ -100,6 +100,8 @@ const origin = { source: 'Sketchbook 3', permission: 'mine' as const };
 test('a page is kept whole with what was chosen; opened again, its motifs get their new art and keep their places', async () => {
   const cuts = firstGuesses([found(0, 9000), found(300, 8000), found(600, 7000)], now(), 300, {});
   cuts[1].keep = false;
+  // The person says that it turns freely.
+  cuts[2].top = false;
   expect(await keepPage(page, DEFAULT_INTAKE, 300, cuts, origin, () => {})).toBe(true);
   expect(kept).toEqual([[0, 2]]);
   expect([...stored.keys()]).toEqual([page.sha256, '0'.repeat(64), '2'.repeat(64)]);
@@ -107,6 +109,7 @@ test('a page is kept whole with what was chosen; opened again, its motifs get th
     ['Motif 1', 'Sketchbook 3', 'mine', 0],
     ['Motif 3', 'Sketchbook 3', 'mine', 600],
   ]);
+  expect(now().motifs.map((m) => m.direction)).toEqual(['top', 'free']);
   expect(useBolt.getState().log.at(-1)?.text).toBe('2 motifs from Sheet.jpg, 300 ppi.');
 
   const [sheet] = now().sheets;
@@ -160,7 +163,10 @@ test('layers keep their names, a vector keeps its size in mm; a page that is non
     heightMm: 30,
     thumb,
   };
+  // Whether they have a top is not asked of these: in doubt they have.
+  expect(now().motifs.map((m) => m.direction)).toEqual(['top', 'top']);
   expect(await keepVector(vane)).toBe(true);
+  expect(now().motifs[2].direction).toBe('top');
   const vector = now().motifs[2];
   expect([vector.vector, vector.name, Math.round((vector.width / vector.ppi) * 25.4)]).toEqual([
     true,
