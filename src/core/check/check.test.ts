@@ -7,9 +7,9 @@ import type { Placed, Scene } from '../render';
 import { type CheckOptions, clothMap, compareFindings, type Finding, findings, limitsOf, proveWrap } from '.';
 
 const PPI = 50;
-/** A shape `mm` wide at 50 ppi, in one ink. */
-function shape(mm: number, inside: (u: number, v: number) => boolean, ink = [120, 30, 60]) {
-  const n = Math.round((mm / 25.4) * PPI);
+/** A shape `mm` wide, in one ink. */
+function shape(mm: number, inside: (u: number, v: number) => boolean, ink = [120, 30, 60], ppi = PPI) {
+  const n = Math.round((mm / 25.4) * ppi);
   const r = newRaster(n, n);
   for (let y = 0; y < n; y++) {
     for (let x = 0; x < n; x++) {
@@ -17,13 +17,14 @@ function shape(mm: number, inside: (u: number, v: number) => boolean, ink = [120
         r.data.set([...ink, 255], (y * n + x) * 4);
     }
   }
-  return { pyramid: pyramidOf(r), ppi: PPI };
+  return { pyramid: pyramidOf(r), ppi };
 }
 const round = (u: number, v: number) => Math.hypot(u, v) < 1;
 const motifs: Scene['motifs'] = new Map([
   ['disc', shape(20, round)],
   ['pale', shape(20, round, [228, 214, 200])],
   ['dark', shape(20, round, [10, 10, 20])],
+  ['fine', shape(20, round, [120, 30, 60], 300)],
   ['bar', shape(40, (_, v) => Math.abs(v) < 0.12)],
 ]);
 const CELL = { width: 200, height: 200 };
@@ -234,9 +235,11 @@ describe('known answers', () => {
     const [faint] = of('faint', found);
     expect(faint.times).toBeLessThan(faint.limit);
     expect(off(faint.at, { x: 100, y: 100 })).toBeLessThan(45);
-    // Discs a mm apart; one is 0.4 mm nearer to its neighbour.
-    const tight = Array.from({ length: 25 }, (_, n) => at(10 + (n % 5) * 21, 10 + Math.floor(n / 5) * 21));
-    tight[12] = { ...tight[12], x: tight[12].x - 0.4 };
+    // Discs of 20 mm lie a mm apart; one is 0.55 mm nearer to its neighbour, and cloth holds 0.5.
+    const tight = Array.from({ length: 25 }, (_, n) =>
+      at(10 + (n % 5) * 21, 10 + Math.floor(n / 5) * 21, 'fine'),
+    );
+    tight[12] = { ...tight[12], x: tight[12].x - 0.55 };
     const gaps = of(
       'small-gap',
       look(tight, STRAIGHT, { width: 105, height: 105 }, { product: 'cloth' }).findings,

@@ -13,11 +13,15 @@ export type Outline = { rings: Float64Array[]; areaMm2: number; radius: number; 
  * lines that a reduced picture thins.
  */
 const LEVEL = 64;
+/** The same for lines to measure by: what pixels take of a tip is given back to it. */
+const TRUE_LEVEL = 96;
 /** The least area of a ring, mm2. */
 const LEAST_MM2 = 0.25;
 /** Lines to measure by are kept to within this, mm, and told nearer by a hair: corners are cut a little. */
 const TRUE_MM = 0.05;
-const HAIR_MM = 0.025;
+const HAIR_MM = 0.035;
+/** How far along the outline the edges beside a corner are looked at, px; how far it is brought out, and at most, px. */
+const CORNER = { arm: 3, by: 0.6, most: 2 };
 
 /**
  * The lines of a silhouette to lay by: roughly kept, with as much slack, so that things laid by them are never nearer
@@ -29,10 +33,13 @@ export function outlineOf(s: Silhouette): Outline {
 }
 
 /** The lines of a silhouette to measure by. */
-export const trueOutlineOf = (s: Silhouette): Outline => ({ ...traced(s, TRUE_MM), slack: HAIR_MM });
+export const trueOutlineOf = (s: Silhouette): Outline => ({
+  ...traced(s, TRUE_MM, true),
+  slack: HAIR_MM,
+});
 
-/** The lines of the silhouette, kept to within `tolerance` mm (Douglas and Peucker, 1973). */
-function traced(s: Silhouette, tolerance: number): Omit<Outline, 'slack'> {
+/** The lines of the silhouette, kept to within `tolerance` mm (Douglas and Peucker, 1973); `pointed`: corners brought out. */
+function traced(s: Silhouette, tolerance: number, pointed = false): Omit<Outline, 'slack'> {
   const { width, height } = s;
   // A clear rim, so that art cut off at its own edge is closed there.
   const wide = width + 2;
@@ -43,7 +50,7 @@ function traced(s: Silhouette, tolerance: number): Omit<Outline, 'slack'> {
   const [shape] = contours()
     .size([wide, height + 2])
     .smooth(true)
-    .thresholds([LEVEL])(field);
+    .thresholds([pointed ? TRUE_LEVEL : LEVEL])(field);
   // A reduced picture may reach a part of a pixel beyond the art, on the right and below.
   const k = s.pxMm;
   const rings: Float64Array[] = [];
@@ -56,11 +63,37 @@ function traced(s: Silhouette, tolerance: number): Omit<Outline, 'slack'> {
     const area = Math.abs(ringArea(points));
     if (area < LEAST_MM2) continue;
     areaMm2 += area;
-    const kept = simplified(points, tolerance);
+    const kept = simplified(pointed ? sharpened(points, k) : points, tolerance);
     for (const [x, y] of kept) radius = Math.max(radius, Math.hypot(x, y));
     rings.push(Float64Array.from(kept.flat()));
   }
   return { rings, areaMm2, radius };
+}
+
+/** A ring whose corners are brought out by what pixels took of them: the more, the more pointed they are. */
+function sharpened(points: number[][], pxMm: number): number[][] {
+  const n = points.length;
+  const turn = Math.sign(ringArea(points));
+  /** The way from a point to where the outline is an arm away. */
+  const way = (from: number, step: 1 | -1) => {
+    const [x, y] = points[from];
+    for (let k = 1; k < n / 3; k++) {
+      const [px, py] = points[(from + step * k + n) % n];
+      const d = Math.hypot(px - x, py - y);
+      if (d >= CORNER.arm * pxMm) return [(px - x) / d, (py - y) / d];
+    }
+    return null;
+  };
+  return points.map(([x, y], i) => {
+    const [u, v] = [way(i, -1), way(i, 1)];
+    // Only where it turns outward.
+    if (!u || !v || turn * (u[0] * v[1] - u[1] * v[0]) >= 0) return [x, y];
+    const [dx, dy] = [u[0] + v[0], u[1] + v[1]];
+    const d = Math.hypot(dx, dy);
+    const sine = Math.sqrt(Math.max(1e-6, (1 - u[0] * v[0] - u[1] * v[1]) / 2));
+    const out = Math.min(CORNER.most, CORNER.by * (1 / sine - 1)) * pxMm;
+    return d < 1e-9 ? [x, y] : [x - (dx / d) * out, y - (dy / d) * out];
+  });
 }
 
 function ringArea(points: number[][]): number {

@@ -24,8 +24,14 @@ const tidied = (part: (work: Work, attempt: number) => number) => (work: Work, a
   return count;
 };
 
+/** What fills the room that a smaller piece leaves may weigh on it again. */
+const weight = (work: Work, attempt: number) => {
+  const count = tidied(lighten)(work, attempt);
+  return count ? Math.max(count, lighten(work)) : 0;
+};
+
 const DO: Record<MendPart, (work: Work, attempt: number) => number> = {
-  weight: tidied(lighten),
+  weight,
   rows: tidied(unrow),
   lanes,
   patches: fillPatches,
