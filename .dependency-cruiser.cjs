@@ -1,4 +1,4 @@
-/** Which room may import which: app -> ui -> state -> (engine, shelf) -> core. */
+/** Which room may import which: app -> ui -> session -> (engine, shelf) -> core. */
 const only = (room, allowed) => ({
   name: `${room}-imports-only-its-own`,
   severity: 'error',
@@ -24,8 +24,8 @@ module.exports = {
     only('shelf', ['core']),
     only('demo', ['core']),
     only('stand-ins', ['core']),
-    only('state', ['engine', 'shelf', 'demo', 'core']),
-    only('ui', ['state', 'engine', 'shelf', 'core']),
+    only('session', ['engine', 'shelf', 'demo', 'core']),
+    only('ui', ['session', 'core']),
     {
       name: 'app-is-thin',
       severity: 'error',

@@ -1,8 +1,16 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { type LogEntry, logEntrySchema, openProject, type Project } from '../core';
+import { type LogEntry, logEntrySchema, openProject, type Project, type Step, stepSchema } from '../core';
 
 /** A bolt on the shelf: the document, its log, and a strip of its cloth to know it by. */
-export type Bolt = { id: string; project: Project; log: LogEntry[]; changed: string; strip?: Blob };
+export type Bolt = {
+  id: string;
+  project: Project;
+  log: LogEntry[];
+  changed: string;
+  strip?: Blob;
+  /** The number of the step of its history that comes next: those before it are done, the others were undone. */
+  applied?: number;
+};
 
 /** The work of a bolt as it stood at some time, under a name. */
 export type Snapshot = { id: string; bolt: string; name: string; at: string; project: Project };
@@ -12,11 +20,16 @@ interface ShelfSchema extends DBSchema {
   assets: { key: string; value: Blob };
   settings: { key: string; value: unknown };
   snapshots: { key: string; value: Snapshot; indexes: { bolt: string } };
+  history: { key: [bolt: string, n: number]; value: KeptStep };
 }
+
+/** A step of the history of a bolt, by its number. */
+type KeptStep = Step & { bolt: string; n: number };
+const stepsOf = (bolt: string, from = 0) => IDBKeyRange.bound([bolt, from], [bolt, Number.POSITIVE_INFINITY]);
 
 let opened: Promise<IDBPDatabase<ShelfSchema>> | undefined;
 const db = () => {
-  opened ??= openDB<ShelfSchema>('hexaplex', 2, {
+  opened ??= openDB<ShelfSchema>('hexaplex', 3, {
     upgrade(d, from) {
       if (from < 1) {
         d.createObjectStore('bolts', { keyPath: 'id' });
@@ -24,6 +37,7 @@ const db = () => {
         d.createObjectStore('settings');
       }
       if (from < 2) d.createObjectStore('snapshots', { keyPath: 'id' }).createIndex('bolt', 'bolt');
+      if (from < 3) d.createObjectStore('history', { keyPath: ['bolt', 'n'] });
     },
   });
   return opened;
@@ -58,18 +72,35 @@ export async function readBolt(id: string): Promise<Bolt | undefined> {
   return project && { ...bolt, project, log: log.success ? log.data : [] };
 }
 
-/** Writes the document and its log; the strip of cloth is kept as it was. */
-export async function writeBolt(project: Project, log: LogEntry[]): Promise<void> {
-  const tx = (await db()).transaction('bolts', 'readwrite');
-  const before = await tx.store.get(project.id);
-  await tx.store.put({
-    ...(before?.strip ? { strip: before.strip } : {}),
-    id: project.id,
-    project,
-    log,
-    changed: new Date().toISOString(),
-  });
+/** What of a history is written: steps by their numbers; those before `from`, and from `to` on, are no more. */
+export type StepsToWrite = { put: [n: number, step: Step][]; from: number; to: number; applied: number };
+
+/** Writes the document with its log and what is new in its history; the strip of cloth is kept as it was. */
+export async function writeBolt(
+  project: Project,
+  log: LogEntry[],
+  { put, from, to, applied }: StepsToWrite = { put: [], from: 0, to: 0, applied: 0 },
+): Promise<void> {
+  const { id } = project;
+  const tx = (await db()).transaction(['bolts', 'history'], 'readwrite');
+  const bolts = tx.objectStore('bolts');
+  const history = tx.objectStore('history');
+  const before = await bolts.get(id);
+  const changed = new Date().toISOString();
+  await bolts.put({ ...(before?.strip ? { strip: before.strip } : {}), id, project, log, changed, applied });
+  await history.delete(stepsOf(id, to));
+  if (from > 0) await history.delete(IDBKeyRange.bound([id, 0], [id, from], false, true));
+  for (const [n, step] of put) await history.put({ ...step, bolt: id, n });
   await tx.done;
+}
+
+/** The steps of a bolt's history, oldest first, and the number of the first; none when they are not sound. */
+export async function readHistory(bolt: string): Promise<{ steps: Step[]; first: number }> {
+  const kept = await (await db()).getAll('history', stepsOf(bolt));
+  const steps = stepSchema.array().safeParse(kept);
+  const first = kept[0]?.n ?? 0;
+  const whole = kept.every((step, n) => step.n === first + n);
+  return steps.success && whole ? { steps: steps.data, first } : { steps: [], first: 0 };
 }
 
 export async function writeStrip(id: string, strip: Blob): Promise<void> {
@@ -79,14 +110,29 @@ export async function writeStrip(id: string, strip: Blob): Promise<void> {
   await tx.done;
 }
 
-/** Takes a bolt off the shelf with its snapshots, which are given back so that both can be put there again. */
-export async function removeBolt(id: string): Promise<Snapshot[]> {
-  const tx = (await db()).transaction(['bolts', 'snapshots'], 'readwrite');
+/** A bolt with all that belongs to it. */
+export type WholeBolt = { bolt: Bolt; snapshots: Snapshot[]; history: KeptStep[] };
+
+/** Takes a bolt off the shelf with all that belongs to it, which is given back so that it can be put there again. */
+export async function removeBolt(id: string): Promise<WholeBolt | null> {
+  const tx = (await db()).transaction(['bolts', 'snapshots', 'history'], 'readwrite');
+  const bolt = await tx.objectStore('bolts').get(id);
+  const snapshots = await tx.objectStore('snapshots').index('bolt').getAll(id);
+  const history = await tx.objectStore('history').getAll(stepsOf(id));
   await tx.objectStore('bolts').delete(id);
-  const gone = await tx.objectStore('snapshots').index('bolt').getAll(id);
-  for (const s of gone) await tx.objectStore('snapshots').delete(s.id);
+  await tx.objectStore('history').delete(stepsOf(id));
+  for (const s of snapshots) await tx.objectStore('snapshots').delete(s.id);
   await tx.done;
-  return gone;
+  return bolt ? { bolt, snapshots, history } : null;
+}
+
+/** Puts a bolt that was taken off back as it was. */
+export async function putBack({ bolt, snapshots, history }: WholeBolt): Promise<void> {
+  const tx = (await db()).transaction(['bolts', 'snapshots', 'history'], 'readwrite');
+  await tx.objectStore('bolts').put(bolt);
+  for (const s of snapshots) await tx.objectStore('snapshots').put(s);
+  for (const step of history) await tx.objectStore('history').put(step);
+  await tx.done;
 }
 
 /** Snapshots of a bolt, oldest first; one whose document is not sound is left out. */

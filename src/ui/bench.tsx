@@ -9,18 +9,10 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import Link from 'next/link';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
-import type { Project } from '@/core';
-import { holdBolt, openBolt, startAutosave, useBolt } from '@/state/bolt';
-import { forgetChecks, wantCheck } from '@/state/checks';
-import { forgetInks } from '@/state/inks';
-import { endLesson } from '@/state/practice';
-import { dropProposal, forgetProposal, useProposal } from '@/state/proposal';
-import { openSnapshots } from '@/state/snapshots';
-import { forgetSprites, useSprites } from '@/state/sprites';
-import { keepStrip } from '@/state/strip';
-import { dropTrial, useTrial } from '@/state/trial';
-import { readyTrueSize } from '@/state/true-size';
-import { fitCell, HOME, type Step, useView } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { type Opened, openSession } from '@/session/open';
+import { useSprites } from '@/session/sprites';
+import { fitCell, type Step, useView } from '@/session/view';
 import Cloth from './cloth/cloth';
 import ClothBars from './cloth/cloth-bars';
 import Tape, { ScaleText, TAPE_PX } from './cloth/tape';
@@ -53,87 +45,22 @@ const TRAYS: Record<Step, React.ComponentType> = {
 };
 
 function useOpen(id: string) {
-  const [state, setState] = useState<'opening' | 'open' | 'missing' | 'elsewhere'>('opening');
+  const [state, setState] = useState<'opening' | Opened>('opening');
   const { enqueueSnackbar } = useSnackbar();
   useEffect(() => {
-    const stops: (() => void)[] = [];
-    let gone = false;
-    const open = async (): Promise<'open' | 'missing' | 'elsewhere'> => {
-      const release = await holdBolt(id);
-      if (!release) return 'elsewhere';
-      stops.push(release);
-      await readyTrueSize();
-      const found = !gone && (await openBolt(id));
-      const { project } = useBolt.getState();
-      if (gone || !found || !project) return 'missing';
-      useView.setState({ step: project.motifs.length ? 'lay' : 'motifs' });
-      fitCell(project);
-      stops.push(startAutosave());
-      wantCheck(project);
-      keepStrip();
-      void openSnapshots(project.id);
-      stops.push(
-        useBolt.subscribe((s, before) => {
-          if (s.project && s.project !== before.project) {
-            // Another layout or cell is another cloth: it is brought into view.
-            if (before.project && cellKey(s.project) !== cellKey(before.project)) fitCell(s.project);
-            wantCheck(s.project);
-            keepStrip();
-            // What was worked out for another state of the cloth no longer holds.
-            if (useProposal.getState().proposal) dropProposal();
-            if (useTrial.getState().trial) dropTrial();
-          }
-          if (s.refused && s.refused !== before.refused)
-            enqueueSnackbar(s.refused.text, { variant: 'warning' });
-        }),
-      );
-      return 'open';
-    };
-    const letGo = () => {
-      // The last write first, then the lock.
-      for (const stop of stops.splice(0).reverse()) stop();
-    };
-    forgetChecks();
-    forgetSprites();
-    forgetInks();
-    forgetProposal();
-    endLesson();
-    dropTrial();
-    useView.setState({
-      selected: [],
-      grip: HOME,
-      held: null,
-      finding: null,
-      ghosts: false,
-      eye: 'plain',
-      recut: null,
-      reserving: null,
-      hand: 'move',
-      offered: [],
-      only: null,
-      workGround: null,
-      symmetry: null,
-      sideBySide: false,
-      wall: false,
-      ink: null,
-    });
-    open().then(
-      (now) => (gone ? letGo() : setState(now)),
-      () => !gone && setState('missing'),
-    );
-    return () => {
-      gone = true;
-      letGo();
-    };
-  }, [id, enqueueSnackbar]);
+    const { session, ready } = openSession(id);
+    void ready.then((now) => !session.closed && setState(now));
+    return () => session.close();
+  }, [id]);
+  const refused = useBolt((s) => s.refused);
+  useEffect(() => {
+    if (refused) enqueueSnackbar(refused.text, { variant: 'warning' });
+  }, [refused, enqueueSnackbar]);
   return state;
 }
 
 /** A tray opens at its top, and what holds it too. */
 const toTop = (tray: HTMLElement | null) => tray?.parentElement?.scrollTo(0, 0);
-
-/** What the cell on the cloth depends on. */
-const cellKey = ({ brief, layout }: Project) => JSON.stringify([brief.widthMm, brief.heightMm, layout]);
 
 export default function Bench({ id }: { id: string }) {
   const state = useOpen(id);

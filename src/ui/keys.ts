@@ -4,6 +4,7 @@ import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
 import {
   groupPlacements,
+  type PlacementChange,
   type Project,
   pxToMm,
   removePlacements,
@@ -11,15 +12,15 @@ import {
   setPlacements,
   showColourway,
 } from '@/core';
-import { turnToBefore } from '@/state/before';
-import { edit, redo, undo, useBolt } from '@/state/bolt';
-import { sortFindings, useChecks } from '@/state/checks';
-import { copySelected, paste } from '@/state/clipboard';
-import { changeSelected, inSight, mirrorSelected, select } from '@/state/hold';
-import { fillPatchNow, keepProposal, useProposal } from '@/state/proposal';
-import { showFinding } from '@/state/show-finding';
-import { takeSnapshot } from '@/state/snapshots';
-import { keepTrial, useTrial } from '@/state/trial';
+import { turnToBefore } from '@/session/before';
+import { edit, redo, undo, useBolt } from '@/session/bolt';
+import { sortFindings, useChecks } from '@/session/checks';
+import { copySelected, paste } from '@/session/clipboard';
+import { changeSelected, inSight, mirrorSelected, select } from '@/session/hold';
+import { fillPatchNow, keepProposal, useProposal } from '@/session/proposal';
+import { showFinding } from '@/session/show-finding';
+import { takeSnapshot } from '@/session/snapshots';
+import { keepTrial, useTrial } from '@/session/trial';
 import {
   centreOn,
   EYES,
@@ -32,7 +33,7 @@ import {
   useView,
   zoomAbout,
   zoomTo,
-} from '@/state/view';
+} from '@/session/view';
 import { letAllGo } from './cloth/use-grab';
 import { another } from './steps/lay/another';
 
@@ -101,7 +102,7 @@ function nextWay(project: Project, by: 1 | -1): boolean {
   const { colourways, shown } = project;
   const at = colourways.findIndex((c) => c.id === shown);
   const next = colourways[(at + by + colourways.length) % colourways.length];
-  return edit((p) => showColourway(p, next.id));
+  return edit(showColourway(next.id));
 }
 
 /** Keys that work on what is in hand. */
@@ -110,8 +111,8 @@ function pressWithHand(e: KeyboardEvent, project: Project): boolean {
   const step = e.shiftKey ? 1 : pxToMm(1, project.brief.ppi);
   const merge = (what: string) => `${what}${selected}`;
   const held = project.placements.filter((p) => selected.includes(p.id));
-  const all = (change: Parameters<typeof setPlacements>[1][string]) =>
-    edit((p) => setPlacements(p, Object.fromEntries(selected.map((id) => [id, change]))));
+  const all = (change: PlacementChange) =>
+    edit(setPlacements(Object.fromEntries(selected.map((id) => [id, change]))));
   switch (e.key) {
     case 'ArrowLeft':
       changeSelected({ dx: -step }, merge('nudge'));
@@ -143,11 +144,11 @@ function pressWithHand(e: KeyboardEvent, project: Project): boolean {
       return true;
     case 'o':
     case 'O':
-      edit((p) => reorder(p, selected, e.shiftKey ? 'down' : 'up'));
+      edit(reorder(selected, e.shiftKey ? 'down' : 'up'));
       return true;
     case 'j':
     case 'J':
-      edit((p) => groupPlacements(p, selected, e.shiftKey ? undefined : crypto.randomUUID()));
+      edit(groupPlacements(selected, e.shiftKey ? undefined : crypto.randomUUID()));
       return true;
     case 'k':
     case 'K':
@@ -163,7 +164,7 @@ function pressWithHand(e: KeyboardEvent, project: Project): boolean {
       return true;
     case 'Delete':
     case 'Backspace':
-      edit((p) => removePlacements(p, selected));
+      edit(removePlacements(selected));
       select(held.filter((p) => p.locked).map((p) => p.id));
       return true;
   }
@@ -252,7 +253,7 @@ function press(e: KeyboardEvent, project: Project): boolean {
     case 'H': {
       const hidden = project.placements.filter((p) => p.hidden);
       if (!hidden.length) return false;
-      edit((p) => setPlacements(p, Object.fromEntries(hidden.map((q) => [q.id, { hidden: undefined }]))));
+      edit(setPlacements(Object.fromEntries(hidden.map((q) => [q.id, { hidden: undefined }]))));
       return true;
     }
     case 'Escape':

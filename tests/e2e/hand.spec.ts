@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { addPlacements, type Project } from '../../src/core';
+import { addPlacements, apply, type Project } from '../../src/core';
 import { expect, fill, kept, onScreen, openDemo, openKept, pick, test } from './watch';
 
 const DEMO: Project = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8'));
@@ -15,7 +15,7 @@ async function openWith(page: Page, id: string, change: Partial<Project>, laid: 
   await page.goto('/');
   await expect(page.getByTestId('bolt')).toBeVisible();
   const empty: Project = { ...DEMO, ...change, id, name: id, placements: [], left: [], reserves: [] };
-  await openKept(page, addPlacements(empty, laid));
+  await openKept(page, apply(empty, addPlacements(laid)));
   await expect(page.getByTestId('overlay')).toBeVisible();
 }
 const laid = (id: string, x: number, y: number, more: Partial<Project['placements'][number]> = {}) => ({

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { addMotifs, addPlacements, clipOf, motifOf, newProject, pasteClip, readClip } from '.';
+import { addMotifs, addPlacements, apply, clipOf, motifOf, newProject, pasteClip, readClip } from '.';
 
 const art = (letter: string) => letter.repeat(64);
 const motif = motifOf({
@@ -13,13 +13,13 @@ const motif = motifOf({
   sheet: 's',
 });
 const laid = { id: 'p', motif: 'm', x: 5, y: 6, angle: 7, scale: 1, mirror: true, group: 'g', locked: true };
-const from = addPlacements(addMotifs(newProject('one', 'One'), [motif]), [laid]);
+const from = apply(apply(newProject('one', 'One'), addMotifs([motif])), addPlacements([laid]));
 let n = 0;
 const newId = () => `fresh${n++}`;
 
 test('what is copied is laid in another bolt with its motif; art that is there is not taken in twice', () => {
   const clip = readClip(clipOf(from, ['p']));
-  const other = pasteClip(newProject('two', 'Two'), clip, { x: 1, y: 2 }, newId);
+  const other = apply(newProject('two', 'Two'), pasteClip(clip, { x: 1, y: 2 }, newId));
   expect(other.motifs).toEqual([{ ...motif, id: other.motifs[0].id, sheet: null, box: null }]);
   const { group: _, locked: _l, ...plain } = laid;
   expect(other.placements[0]).toMatchObject({
@@ -30,7 +30,7 @@ test('what is copied is laid in another bolt with its motif; art that is there i
     y: 8,
   });
   expect(other.placements[0].locked).toBeUndefined();
-  const again = pasteClip(other, clip, { x: 0, y: 0 }, newId);
+  const again = apply(other, pasteClip(clip, { x: 0, y: 0 }, newId));
   expect(again.motifs).toHaveLength(1);
   expect(new Set(again.placements.map((p) => p.group)).size).toBe(2);
 });

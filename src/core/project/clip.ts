@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { RangeMessage } from '../units';
-import { edit } from './edit';
+import { type Edit, edit } from './edit';
 import { addPlacements } from './placements';
 import { type Motif, motifSchema, type Placement, type Project, placementSchema } from './schema';
 
@@ -60,33 +60,32 @@ export const assetsOf = (motif: Motif): string[] => [
  * Lays a clip: motifs that the bolt has (by their art) are used, others are taken in; placements come on top,
  * moved by `by` mm, in groups of their own, unlocked.
  */
-export function pasteClip(
-  project: Project,
-  clip: Clip,
-  by: { x: number; y: number },
-  newId: () => string,
-): Project {
-  const known = new Map(project.motifs.map((m) => [m.asset, m.id]));
-  const ids = new Map<string, string>();
-  const fresh: Motif[] = [];
-  for (const m of clip.motifs) {
-    const there = known.get(m.asset);
-    const id = there ?? newId();
-    ids.set(m.id, id);
-    const sheet = project.sheets.some((s) => s.id === m.sheet) ? m.sheet : null;
-    if (!there) fresh.push({ ...m, id, sheet, box: sheet ? m.box : null });
-  }
-  const groups = new Map<string, string>();
-  const laid = clip.placements.map((p): Placement => {
-    const { sym: _, locked: _l, hidden: _h, group, ...rest } = p;
-    if (group && !groups.has(group)) groups.set(group, newId());
-    const own = group ? { group: groups.get(group) } : {};
-    return { ...rest, ...own, id: newId(), motif: ids.get(p.motif) ?? p.motif, x: p.x + by.x, y: p.y + by.y };
+export const pasteClip = (clip: Clip, by: { x: number; y: number }, newId: () => string): Edit =>
+  edit('Pasted', (d) => {
+    const known = new Map(d.motifs.map((m) => [m.asset, m.id]));
+    const ids = new Map<string, string>();
+    const fresh: Motif[] = [];
+    for (const m of clip.motifs) {
+      const there = known.get(m.asset);
+      const id = there ?? newId();
+      ids.set(m.id, id);
+      const sheet = d.sheets.some((s) => s.id === m.sheet) ? m.sheet : null;
+      if (!there) fresh.push({ ...m, id, sheet, box: sheet ? m.box : null });
+    }
+    const groups = new Map<string, string>();
+    const laid = clip.placements.map((p): Placement => {
+      const { sym: _, locked: _l, hidden: _h, group, ...rest } = p;
+      if (group && !groups.has(group)) groups.set(group, newId());
+      const own = group ? { group: groups.get(group) } : {};
+      return {
+        ...rest,
+        ...own,
+        id: newId(),
+        motif: ids.get(p.motif) ?? p.motif,
+        x: p.x + by.x,
+        y: p.y + by.y,
+      };
+    });
+    d.motifs.push(...fresh);
+    addPlacements(laid).apply(d);
   });
-  return addPlacements(
-    edit(project, (d) => {
-      d.motifs.push(...fresh);
-    }),
-    laid,
-  );
-}

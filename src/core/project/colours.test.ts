@@ -2,6 +2,7 @@ import { expect, test } from 'vitest';
 import {
   addColourways,
   addPlacements,
+  apply,
   artKey,
   dropPoll,
   keepPoll,
@@ -36,16 +37,18 @@ function bolt(): Project {
     ...p,
     motifs: [motifOf({ id: 'kite', name: 'Kite', asset: 'a'.repeat(64), width: 9, height: 9, ppi: 90 })],
   };
-  p = setInks(
+  p = apply(
     p,
-    [
-      [30, 40, 70],
-      [190, 70, 50],
-      [90, 158, 156],
-    ],
-    id,
+    setInks(
+      [
+        [30, 40, 70],
+        [190, 70, 50],
+        [90, 158, 156],
+      ],
+      id,
+    ),
   );
-  p = addColourways(p, [newColourway('dusk', 'Dusk', ['#221a2b', '#f0dcc0', '#c2505a', '#7b6fae'])]);
+  p = apply(p, addColourways([newColourway('dusk', 'Dusk', ['#221a2b', '#f0dcc0', '#c2505a', '#7b6fae'])]));
   const laid = (at: string, x: number) => ({
     id: at,
     motif: 'kite',
@@ -55,20 +58,22 @@ function bolt(): Project {
     scale: 1,
     mirror: false,
   });
-  return addPlacements(p, [laid('a', 9), laid('b', 40)]);
+  return apply(p, addPlacements([laid('a', 9), laid('b', 40)]));
 }
 const colours = (p: Project, at = 1) => p.colourways[at].colours;
 const names = (p: Project) => p.inks.map((i) => i.name);
 
 test('new inks keep names and colours of the inks that were there; colourways stay whole', () => {
-  const again = setInks(
+  const again = apply(
     bolt(),
-    [
-      [192, 72, 50],
-      [240, 220, 60],
-      [31, 40, 70],
-    ],
-    id,
+    setInks(
+      [
+        [192, 72, 50],
+        [240, 220, 60],
+        [31, 40, 70],
+      ],
+      id,
+    ),
   );
   expect(names(again)).toEqual(['Ground', 'Ink 2', 'Ink 4', 'Ink 1']);
   expect(colours(again)).toEqual(['#221a2b', '#c2505a', '#f0dc3c', '#f0dcc0']);
@@ -79,52 +84,60 @@ test('new inks keep names and colours of the inks that were there; colourways st
 test('the first colourway keeps its inks: changed, they make a colourway of their own; its ground may change', () => {
   const p = bolt();
   const [ground, ...inks] = colours(p, 0);
-  const grounded = paint(p, 'base', ['#ffffff', ...inks], id);
+  const grounded = apply(p, paint('base', ['#ffffff', ...inks], id));
   expect(grounded.colourways).toHaveLength(2);
   expect(colours(grounded, 0)[0]).toBe('#ffffff');
-  const branched = paint(p, 'base', [ground, '#000000', ...inks.slice(1)], () => 'fresh');
+  const branched = apply(
+    p,
+    paint('base', [ground, '#000000', ...inks.slice(1)], () => 'fresh'),
+  );
   expect(colours(branched, 0)).toEqual([ground, ...inks]);
   expect(branched.colourways[2]).toMatchObject({ id: 'fresh', name: 'First colourway 2' });
   expect(branched.shown).toBe('fresh');
-  expect(paint(p, 'dusk', [GROUND, LINE, RED, SEA], id).colourways).toHaveLength(2);
-  expect(() => paint(p, 'dusk', ['red', LINE, RED, SEA], id)).toThrow();
+  expect(apply(p, paint('dusk', [GROUND, LINE, RED, SEA], id)).colourways).toHaveLength(2);
+  expect(() => apply(p, paint('dusk', ['red', LINE, RED, SEA], id))).toThrow();
 });
 
 test('colourways are put in order and taken away; the first stays first and stays', () => {
-  let p = addColourways(bolt(), [newColourway('lull', 'Dusk', [GROUND, LINE, RED, SEA])]);
+  let p = apply(bolt(), addColourways([newColourway('lull', 'Dusk', [GROUND, LINE, RED, SEA])]));
   expect(p.colourways.map((c) => c.name)).toEqual(['First colourway', 'Dusk', 'Dusk 2']);
-  p = moveColourway(p, 'lull', 1);
+  p = apply(p, moveColourway('lull', 1));
   expect(p.colourways.map((c) => c.id)).toEqual(['base', 'lull', 'dusk']);
-  expect(moveColourway(p, 'lull', 0)).toEqual(p);
-  expect(moveColourway(p, 'base', 1)).toEqual(p);
-  expect(removeColourway(p, 'base')).toEqual(p);
-  expect(removeColourway(p, 'lull').shown).toBe('base');
+  expect(apply(p, moveColourway('lull', 0))).toEqual(p);
+  expect(apply(p, moveColourway('base', 1))).toEqual(p);
+  expect(apply(p, removeColourway('base'))).toEqual(p);
+  expect(apply(p, removeColourway('lull')).shown).toBe('base');
 });
 
 test('inks merged: their part of the art is printed with the other, locks and worn inks follow, split brings one back', () => {
-  let p = setColourway(bolt(), 'dusk', { locked: [bolt().inks[2].id] });
+  let p = apply(bolt(), setColourway('dusk', { locked: [bolt().inks[2].id] }));
   const [, line, red, sea] = p.inks;
-  p = setPlacements(p, {
-    a: { inks: { [line.id]: red.id, [red.id]: sea.id } },
-    b: { inks: { [red.id]: sea.id } },
-  });
-  const merged = mergeInks(p, 2, 3);
+  p = apply(
+    p,
+    setPlacements({
+      a: { inks: { [line.id]: red.id, [red.id]: sea.id } },
+      b: { inks: { [red.id]: sea.id } },
+    }),
+  );
+  const merged = apply(p, mergeInks(2, 3));
   expect(names(merged)).toEqual(['Ground', 'Ink 1', 'Ink 3']);
   expect(merged.inks[2]).toMatchObject({ hex: SEA, also: [RED] });
   expect(colours(merged)).toEqual(['#221a2b', '#f0dcc0', '#7b6fae']);
   expect(merged.colourways[1].locked).toEqual([]);
   expect(merged.placements[0].inks).toEqual({ [line.id]: sea.id });
   expect(merged.placements[1].inks).toBeUndefined();
-  expect(() => mergeInks(p, 0, 1)).toThrow(/ground/);
+  expect(() => apply(p, mergeInks(0, 1))).toThrow(/ground/);
 
-  const split = splitInk(
+  const split = apply(
     merged,
-    2,
-    [
-      [90, 158, 156],
-      [190, 70, 50],
-    ],
-    id,
+    splitInk(
+      2,
+      [
+        [90, 158, 156],
+        [190, 70, 50],
+      ],
+      id,
+    ),
   );
   expect(split.inks.map((i) => i.hex).slice(1)).toEqual([LINE, SEA, RED]);
   expect(split.inks[2].also).toEqual([]);
@@ -133,32 +146,32 @@ test('inks merged: their part of the art is printed with the other, locks and wo
 });
 
 test('another printing order takes the colours of every colourway along', () => {
-  const p = moveInk(bolt(), 3, 1);
+  const p = apply(bolt(), moveInk(3, 1));
   expect(names(p)).toEqual(['Ground', 'Ink 3', 'Ink 1', 'Ink 2']);
   expect(colours(p)).toEqual(['#221a2b', '#7b6fae', '#f0dcc0', '#c2505a']);
-  expect(moveInk(p, 0, 2)).toEqual(p);
-  expect(moveInk(p, 1, 9)).toEqual(p);
+  expect(apply(p, moveInk(0, 2))).toEqual(p);
+  expect(apply(p, moveInk(1, 9))).toEqual(p);
 });
 
 test('a placement that wears other inks has art of its own; the rest share the motif', () => {
   let p = bolt();
   const [, line, red] = p.inks;
   expect(wornArts(p)).toEqual([{ key: 'kite', motif: 'kite', wears: [0, 1, 2, 3] }]);
-  p = setPlacements(p, { a: { inks: { [line.id]: red.id } } });
+  p = apply(p, setPlacements({ a: { inks: { [line.id]: red.id } } }));
   const key = artKey(p.placements[0]);
   expect(wornArts(p)[1]).toEqual({ key, motif: 'kite', wears: [0, 2, 2, 3] });
   expect(scenePlacements(p).map((q) => q.art)).toEqual([key, undefined]);
   const same = { motif: 'kite', inks: { b: 'c', a: 'd' } };
   expect(artKey(same)).toBe(artKey({ ...same, inks: { a: 'd', b: 'c' } }));
-  expect(setPlacements(p, { a: { inks: undefined } }).placements[0].inks).toBeUndefined();
+  expect(apply(p, setPlacements({ a: { inks: undefined } })).placements[0].inks).toBeUndefined();
 });
 
 test('votes are kept, written over and dropped; a colourway that goes takes its votes along', () => {
   const poll = { id: 'v', title: 'Fair', at: '2026-11-25T10:00:00.000Z', counts: { base: 3, dusk: 5 } };
-  let p = keepPoll(bolt(), poll);
-  p = keepPoll(p, { ...poll, counts: { base: 4, dusk: 5 } });
+  let p = apply(bolt(), keepPoll(poll));
+  p = apply(p, keepPoll({ ...poll, counts: { base: 4, dusk: 5 } }));
   expect(p.polls).toHaveLength(1);
-  expect(removeColourway(p, 'dusk').polls[0].counts).toEqual({ base: 4 });
-  expect(dropPoll(p, 'v').polls).toEqual([]);
-  expect(() => keepPoll(p, { ...poll, id: 'w', counts: { base: -1 } })).toThrow();
+  expect(apply(p, removeColourway('dusk')).polls[0].counts).toEqual({ base: 4 });
+  expect(apply(p, dropPoll('v')).polls).toEqual([]);
+  expect(() => apply(p, keepPoll({ ...poll, id: 'w', counts: { base: -1 } }))).toThrow();
 });

@@ -1,7 +1,7 @@
 import type { Draft } from 'immer';
 import { hexOfRgb, labDistance, oklabOf, type Rgb, rgbOfHex } from '../colour';
 import { RangeMessage } from '../units';
-import { edit } from './edit';
+import { type Edit, edit } from './edit';
 import type { Colourway, Ink, Poll, Project } from './schema';
 
 /** Inks of new art nearer than this in OKLab to one that was there are that ink. */
@@ -11,8 +11,8 @@ const SAME_INK = 0.08;
  * Gives the project these inks (sRGB, as in the art). Inks that were there before, by OKLab nearness, keep
  * their names and their colours in every colourway; new ones start in the colour of the art.
  */
-export const setInks = (project: Project, found: Rgb[], newId: () => string) =>
-  edit(project, (d) => {
+export const setInks = (found: Rgb[], newId: () => string): Edit =>
+  edit('Inks', (d) => {
     const old = d.inks.map((ink, index) => ({ ink, index })).slice(1);
     const was = d.colourways.map((c) => [...c.colours]);
     d.inks = [d.inks[0]];
@@ -61,14 +61,14 @@ function forgetInk(d: Draft<Project>, gone: string, instead: string | null) {
   }
 }
 
-export const setInk = (project: Project, index: number, change: Partial<Pick<Ink, 'name' | 'texture'>>) =>
-  edit(project, (d) => {
+export const setInk = (index: number, change: Partial<Pick<Ink, 'name' | 'texture'>>): Edit =>
+  edit('Ink', (d) => {
     if (d.inks[index]) Object.assign(d.inks[index], change);
   });
 
 /** One ink goes into another: its part of the art is printed with that one. The ground stays by itself. */
-export const mergeInks = (project: Project, gone: number, into: number) =>
-  edit(project, (d) => {
+export const mergeInks = (gone: number, into: number): Edit =>
+  edit('Inks joined', (d) => {
     const [from, to] = [d.inks[gone], d.inks[into]];
     if (!from || !to || gone === into) return;
     if (gone === 0 || into === 0)
@@ -80,8 +80,8 @@ export const mergeInks = (project: Project, gone: number, into: number) =>
   });
 
 /** Part of an ink becomes an ink of its own: the two colours (sRGB) that were found in its part of the art. */
-export const splitInk = (project: Project, index: number, [stays, parts]: [Rgb, Rgb], newId: () => string) =>
-  edit(project, (d) => {
+export const splitInk = (index: number, [stays, parts]: [Rgb, Rgb], newId: () => string): Edit =>
+  edit('Ink parted', (d) => {
     const ink = d.inks[index];
     if (!ink || index === 0) return;
     if (d.inks.length >= 64) throw new RangeMessage('A bolt has up to 64 inks.');
@@ -103,8 +103,8 @@ export const splitInk = (project: Project, index: number, [stays, parts]: [Rgb, 
   });
 
 /** Another printing order: an ink takes the place of another, those between move up. The ground stays first. */
-export const moveInk = (project: Project, from: number, to: number) =>
-  edit(project, (d) => {
+export const moveInk = (from: number, to: number): Edit =>
+  edit('Printing order', (d) => {
     const last = d.inks.length - 1;
     if (from < 1 || to < 1 || from > last || to > last) return;
     for (const list of [d.inks, ...d.colourways.map((c) => c.colours)] as unknown[][])
@@ -129,19 +129,18 @@ export function freeName({ colourways }: Pick<Project, 'colourways'>, wanted: st
 }
 
 /** Takes colourways in after those that are there; the last of them is shown. */
-export const addColourways = (project: Project, colourways: Colourway[]) =>
-  edit(project, (d) => {
+export const addColourways = (colourways: Colourway[]): Edit =>
+  edit('Colourway', (d) => {
     for (const c of colourways) d.colourways.push({ ...c, name: freeName(d, c.name) });
     const last = colourways.at(-1);
     if (last) d.shown = last.id;
   });
 
 export const setColourway = (
-  project: Project,
   id: string,
   change: Partial<Pick<Colourway, 'name' | 'note' | 'locked'>>,
-) =>
-  edit(project, (d) => {
+): Edit =>
+  edit('Colourway', (d) => {
     const c = d.colourways.find((w) => w.id === id);
     if (c) Object.assign(c, change);
   });
@@ -150,8 +149,8 @@ export const setColourway = (
  * New colours for a colourway. The first colourway keeps its inks as they were drawn: inks changed in it make
  * a colourway of their own (`newId` names it), which is shown; its ground may be changed.
  */
-export const paint = (project: Project, id: string, colours: string[], newId: () => string) =>
-  edit(project, (d) => {
+export const paint = (id: string, colours: string[], newId: () => string): Edit =>
+  edit('Colours', (d) => {
     const c = d.colourways.find((w) => w.id === id);
     if (!c || colours.length !== c.colours.length) return;
     const tidy = colours.map((hex) => hex.toLowerCase());
@@ -166,35 +165,35 @@ export const paint = (project: Project, id: string, colours: string[], newId: ()
   });
 
 /** Another order of colourways; the first stays first. */
-export const moveColourway = (project: Project, id: string, to: number) =>
-  edit(project, (d) => {
+export const moveColourway = (id: string, to: number): Edit =>
+  edit('Order of colourways', (d) => {
     const from = d.colourways.findIndex((c) => c.id === id);
     if (from < 1 || to < 1 || to >= d.colourways.length) return;
     d.colourways.splice(to, 0, ...d.colourways.splice(from, 1));
   });
 
 /** Takes a colourway away with its votes; the first stays. */
-export const removeColourway = (project: Project, id: string) =>
-  edit(project, (d) => {
+export const removeColourway = (id: string): Edit =>
+  edit('Colourway taken away', (d) => {
     if (d.colourways[0].id === id) return;
     d.colourways = d.colourways.filter((c) => c.id !== id);
     for (const poll of d.polls) delete poll.counts[id];
     if (d.shown === id) d.shown = d.colourways[0].id;
   });
 
-export const showColourway = (project: Project, id: string) =>
-  edit(project, (d) => {
+export const showColourway = (id: string): Edit =>
+  edit('Colourway on show', (d) => {
     if (d.colourways.some((c) => c.id === id)) d.shown = id;
   });
 
 /** Keeps a vote, or writes it over by its id. */
-export const keepPoll = (project: Project, poll: Poll) =>
-  edit(project, (d) => {
+export const keepPoll = (poll: Poll): Edit =>
+  edit('Votes', (d) => {
     const at = d.polls.findIndex((p) => p.id === poll.id);
     if (at < 0) d.polls.push(poll);
     else d.polls[at] = poll;
   });
-export const dropPoll = (project: Project, id: string) =>
-  edit(project, (d) => {
+export const dropPoll = (id: string): Edit =>
+  edit('Votes taken away', (d) => {
     d.polls = d.polls.filter((p) => p.id !== id);
   });

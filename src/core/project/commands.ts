@@ -1,20 +1,20 @@
 import type { Draft } from 'immer';
 import type { Left } from '../check';
 import { cellMiddle, type Layout } from '../lattice';
-import { edit } from './edit';
+import { type Edit, edit } from './edit';
 import { type Brief, type Checking, type Motif, type Project, SCALE, type Sheet } from './schema';
 
-export const rename = (project: Project, name: string) =>
-  edit(project, (d) => {
+export const rename = (name: string): Edit =>
+  edit('Name', (d) => {
     d.name = name.trim();
   });
 
 /** New size, ppi or unit. Placements keep their place in mm; symmetric sets go with the middle of the cell. */
-export const setBrief = (project: Project, brief: Partial<Brief>) =>
-  edit(project, (d) => withSets(d, () => Object.assign(d.brief, brief)));
+export const setBrief = (brief: Partial<Brief>): Edit =>
+  edit('Size', (d) => withSets(d, () => Object.assign(d.brief, brief)));
 
-export const setLayout = (project: Project, layout: Layout) =>
-  edit(project, (d) =>
+export const setLayout = (layout: Layout): Edit =>
+  edit('Layout', (d) =>
     withSets(d, () => {
       d.layout = layout;
     }),
@@ -33,14 +33,13 @@ function withSets(d: Draft<Project>, change: () => void) {
 }
 
 /** Takes in motifs that came without a page: vectors, layers, parts. */
-export const addMotifs = (project: Project, motifs: Motif[]) =>
-  edit(project, (d) => {
+export const addMotifs = (motifs: Motif[]): Edit =>
+  edit('Motifs taken in', (d) => {
     d.motifs.push(...motifs);
   });
 
 /** What a person says of motifs, one or many at once. */
 export const setMotif = (
-  project: Project,
   ids: string | string[],
   change: Partial<
     Pick<
@@ -48,8 +47,8 @@ export const setMotif = (
       'name' | 'role' | 'direction' | 'source' | 'permission' | 'fill' | 'standIn' | 'blend' | 'opacity'
     >
   >,
-) =>
-  edit(project, (d) => {
+): Edit =>
+  edit('Motif', (d) => {
     for (const m of d.motifs)
       if (ids === m.id || (Array.isArray(ids) && ids.includes(m.id))) Object.assign(m, change);
   });
@@ -63,8 +62,8 @@ export type NewArt = Pick<Motif, 'asset' | 'width' | 'height' | 'ppi'> &
  * size. Art that was only cut anew from its page keeps the page's scale instead, and what shows of it stays
  * where it was: `moved` is how far the middle of its box went on the page, mm.
  */
-export const replaceArt = (project: Project, id: string, art: NewArt, moved?: { x: number; y: number }) =>
-  edit(project, (d) => {
+export const replaceArt = (id: string, art: NewArt, moved?: { x: number; y: number }): Edit =>
+  edit('New art', (d) => {
     const motif = d.motifs.find((m) => m.id === id);
     if (!motif) return;
     const sizeOf = (m: { width: number; height: number; ppi: number }) =>
@@ -88,36 +87,34 @@ export const replaceArt = (project: Project, id: string, art: NewArt, moved?: { 
 export type Anew = { motif: string; art: NewArt; moved?: { x: number; y: number } };
 
 /** Takes in a page (or one that is there, run again with other settings) and the motifs that were kept from it. */
-export const addSheet = (project: Project, sheet: Sheet, motifs: Motif[], anew: Anew[] = []) => {
-  let next = edit(project, (d) => {
+export const addSheet = (sheet: Sheet, motifs: Motif[], anew: Anew[] = []): Edit =>
+  edit('Motifs taken in', (d) => {
     const there = d.sheets.find((s) => s.id === sheet.id);
     if (there) Object.assign(there, sheet);
     else d.sheets.push(sheet);
     d.motifs.push(...motifs);
+    for (const { motif, art, moved } of anew) replaceArt(motif, art, moved).apply(d);
   });
-  for (const { motif, art, moved } of anew) next = replaceArt(next, motif, art, moved);
-  return next;
-};
 
 /** Takes a motif away with all its placements. The page it came from stays. */
-export const removeMotif = (project: Project, id: string) =>
-  edit(project, (d) => {
+export const removeMotif = (id: string): Edit =>
+  edit('Motif taken out', (d) => {
     d.motifs = d.motifs.filter((m) => m.id !== id);
     d.placements = d.placements.filter((p) => p.motif !== id);
   });
 
 /** How the cloth is looked over from now on. */
-export const setChecking = (project: Project, change: Partial<Checking>) =>
-  edit(project, (d) => {
+export const setChecking = (change: Partial<Checking>): Edit =>
+  edit('How it is looked over', (d) => {
     Object.assign(d.checking, change);
   });
 
 /** Leaves a finding as it is, with a note of why; or takes that back by its id. */
-export const leaveFinding = (project: Project, left: Left) =>
-  edit(project, (d) => {
+export const leaveFinding = (left: Left): Edit =>
+  edit('Left as it is', (d) => {
     d.left.push({ ...left, note: left.note.trim().slice(0, 200) });
   });
-export const takeUpAgain = (project: Project, id: string) =>
-  edit(project, (d) => {
+export const takeUpAgain = (id: string): Edit =>
+  edit('Looked at again', (d) => {
     d.left = d.left.filter((l) => l.id !== id);
   });

@@ -1,19 +1,37 @@
-import { type Draft, produce } from 'immer';
+import { type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
 import { latticeOf } from '../lattice';
-import { RangeMessage } from '../units';
-import { type Project, projectSchema } from './schema';
+import { checkChanged } from './check-changed';
+import type { Project } from './schema';
+
+enablePatches();
+
+/** A change to a document: what it is called in the history, and what it does to a draft. It is pure: it reads no other document. */
+export type Edit = { label: string; apply: (draft: Draft<Project>) => void };
+
+export const edit = (label: string, change: Edit['apply']): Edit => ({
+  label,
+  apply: (draft) => {
+    change(draft);
+  },
+});
+
+/** A document after an edit, with what turns the one before into it, and back (JSON patches as immer writes them). */
+export type Applied = { project: Project; patches: Patch[]; inverse: Patch[] };
 
 /**
- * Pure edits: a project in, a new project out, sharing all that did not change. Every edit is checked
- * against the schema, so a project in hand is always a sound one.
+ * Applies an edit. The new document shares all that did not change; what did change is checked against the schema, so
+ * a document in hand is always a sound one.
  * @throws RangeMessage with the first thing that is wrong.
  */
-export function edit(project: Project, change: (draft: Draft<Project>) => void): Project {
-  const next = produce(project, change);
-  const seen = projectSchema.safeParse(next);
-  if (!seen.success) throw new RangeMessage(seen.error.issues[0].message);
-  return next;
+export function applied(project: Project, { apply: change }: Edit): Applied {
+  const [next, patches, inverse] = produceWithPatches(project, change);
+  if (next !== project) checkChanged(project, next);
+  return { project: next, patches, inverse };
 }
+
+/** A document after some edits, one after another. */
+export const apply = (project: Project, ...edits: Edit[]): Project =>
+  edits.reduce((p, e) => applied(p, e).project, project);
 
 /** The lattice of a document, mm. */
 export const latticeMm = (d: Pick<Project, 'brief' | 'layout'>) =>

@@ -2,6 +2,8 @@ export { assetsOf, type Clip, clipOf, pasteClip, readClip } from './clip';
 export * from './colours';
 export * from './commands';
 export { motifOf, newProject } from './create';
+export { type Applied, applied, apply, type Edit } from './edit';
+export { joinSteps, patched, type Step, stepOf, stepSchema } from './history';
 export { openProject } from './open';
 export * from './placements';
 export {

@@ -6,6 +6,7 @@ import {
   addMotifs,
   addPlacement,
   addSheet,
+  apply,
   motifOf,
   newProject,
   openProject,
@@ -31,8 +32,8 @@ const motif = motifOf({
 });
 
 function laid(angle: number, scale: number, mirror: boolean): Project {
-  const p = addSheet(newProject('p', 'P'), sheet, [motif]);
-  return addPlacement(p, { id: 'a', motif: 'm', x: 40, y: 60, angle, scale, mirror });
+  const p = apply(newProject('p', 'P'), addSheet(sheet, [motif]));
+  return apply(p, addPlacement({ id: 'a', motif: 'm', x: 40, y: 60, angle, scale, mirror }));
 }
 
 describe('linked art', () => {
@@ -44,12 +45,15 @@ describe('linked art', () => {
         fc.double({ min: 0.3, max: 2, noNaN: true }),
         (width, ppi, scale) => {
           const before = laid(30, scale, true);
-          const after = replaceArt(before, 'm', {
-            asset: other,
-            width,
-            height: Math.round(width / 1.5),
-            ppi,
-          });
+          const after = apply(
+            before,
+            replaceArt('m', {
+              asset: other,
+              width,
+              height: Math.round(width / 1.5),
+              ppi,
+            }),
+          );
           const [p, q] = [before.placements[0], after.placements[0]];
           expect([q.x, q.y, q.angle, q.mirror]).toEqual([p.x, p.y, p.angle, p.mirror]);
           expect((after.motifs[0].width / ppi) * q.scale).toBeCloseTo((300 / 300) * scale, 2);
@@ -82,11 +86,13 @@ describe('linked art', () => {
             sheet: 's',
             box: next,
           };
-          const after = addSheet(
+          const after = apply(
             before,
-            { ...sheet, settings: { ...DEFAULT_INTAKE, tolerance: 20 } },
-            [],
-            [{ motif: 'm', art, moved }],
+            addSheet(
+              { ...sheet, settings: { ...DEFAULT_INTAKE, tolerance: 20 } },
+              [],
+              [{ motif: 'm', art, moved }],
+            ),
           );
           expect(after.sheets).toHaveLength(1);
           expect(after.sheets[0].settings.tolerance).toBe(20);
@@ -110,15 +116,15 @@ describe('linked art', () => {
   });
 
   test('what is said of many motifs is one edit; the art of the others is theirs', () => {
-    let p = addMotifs(laid(0, 1, false), [motifOf({ ...motif, id: 'n', name: 'Bow' })]);
-    p = setMotif(p, ['m', 'n'], { permission: 'bought', source: 'Atelier shelf' });
+    let p = apply(laid(0, 1, false), addMotifs([motifOf({ ...motif, id: 'n', name: 'Bow' })]));
+    p = apply(p, setMotif(['m', 'n'], { permission: 'bought', source: 'Atelier shelf' }));
     expect(p.motifs.map((m) => [m.name, m.permission, m.source])).toEqual([
       ['Kite', 'bought', 'Atelier shelf'],
       ['Bow', 'bought', 'Atelier shelf'],
     ]);
-    const after = replaceArt(p, 'n', { asset: other, width: 10, height: 10, ppi: 100 });
+    const after = apply(p, replaceArt('n', { asset: other, width: 10, height: 10, ppi: 100 }));
     expect(after.motifs[0]).toBe(p.motifs[0]);
-    expect(replaceArt(p, 'nobody', { asset: other, width: 1, height: 1, ppi: 1 })).toBe(p);
+    expect(apply(p, replaceArt('nobody', { asset: other, width: 1, height: 1, ppi: 1 }))).toBe(p);
   });
 });
 
@@ -130,11 +136,13 @@ test('pages and motifs that cannot be are refused in words, and change nothing',
     { x: 9, y: 9 },
     { x: 0, y: 9 },
   ] as NonNullable<typeof DEFAULT_INTAKE.corners>;
-  expect(() => addSheet(p, { ...sheet, settings: { ...DEFAULT_INTAKE, corners: crossed } }, [])).toThrow(
-    /A page can have/,
-  );
+  expect(() =>
+    apply(p, addSheet({ ...sheet, settings: { ...DEFAULT_INTAKE, corners: crossed } }, [])),
+  ).toThrow(/A page can have/);
   const many = Array.from({ length: 600 }, (_, n) => motifOf({ ...motif, id: `x${n}` }));
-  expect(() => addMotifs(p, many)).toThrow('A bolt holds up to 600 motifs. Take some out, or keep fewer.');
+  expect(() => apply(p, addMotifs(many))).toThrow(
+    'A bolt holds up to 600 motifs. Take some out, or keep fewer.',
+  );
   expect(p.motifs).toHaveLength(1);
 });
 

@@ -3,7 +3,7 @@ import { cellMiddle, imagesOf, twinOf, wrapPoint } from '../lattice';
 import { symmetric, symmetryCount } from '../lay';
 import type { Placed } from '../render';
 import { LIMITS, RangeMessage } from '../units';
-import { edit, latticeMm } from './edit';
+import { type Edit, edit, latticeMm } from './edit';
 import type { Grain, Guides, Placement, Project, Reserve } from './schema';
 import { artKey } from './wearing';
 
@@ -43,8 +43,8 @@ function leadSet(d: Draft<Project>, lead: Draft<Placement>) {
 }
 
 /** Lays placements on top of what is there. One with `sym` brings the others of its set, under ids of `newId`. */
-export const addPlacements = (project: Project, placements: Placement[], newId?: () => string) =>
-  edit(project, (d) => {
+export const addPlacements = (placements: Placement[], newId?: () => string): Edit =>
+  edit('Laid', (d) => {
     const middle = cellMiddle(d.layout, cellMm(d));
     for (const placement of placements) {
       const laid = { ...placement };
@@ -61,8 +61,8 @@ export const addPlacements = (project: Project, placements: Placement[], newId?:
     }
   });
 
-export const addPlacement = (project: Project, placement: Placement, newId?: () => string) =>
-  addPlacements(project, [placement], newId);
+export const addPlacement = (placement: Placement, newId?: () => string): Edit =>
+  addPlacements([placement], newId);
 
 export type PlacementChange = Partial<Omit<Placement, 'id'>>;
 
@@ -74,8 +74,8 @@ const mayChange = (p: Placement, change: PlacementChange) =>
  * Changes placements by id; a place stays as it is given, in the home cell or not, and the others of a symmetric set
  * follow. Locked placements stay as they are. A field given as undefined is taken away.
  */
-export const setPlacements = (project: Project, changes: Record<string, PlacementChange>) =>
-  edit(project, (d) => {
+export const setPlacements = (changes: Record<string, PlacementChange>): Edit =>
+  edit('Placements', (d) => {
     const led = new Set<string>();
     for (const p of d.placements) {
       const change = changes[p.id];
@@ -91,8 +91,8 @@ export const setPlacements = (project: Project, changes: Record<string, Placemen
   });
 
 /** Takes placements off, and with one of a symmetric set the others. Locked ones stay. */
-export const removePlacements = (project: Project, ids: string[]) =>
-  edit(project, (d) => {
+export const removePlacements = (ids: string[]): Edit =>
+  edit('Taken off', (d) => {
     const gone = d.placements.filter((p) => ids.includes(p.id) && !p.locked);
     if (!gone.length) return;
     const sets = new Set(gone.flatMap((p) => (p.sym ? [p.sym.set] : [])));
@@ -101,8 +101,8 @@ export const removePlacements = (project: Project, ids: string[]) =>
   });
 
 /** Moves placements over (+) or under (-) others in the order they lie in; their own order stays. */
-export const reorder = (project: Project, ids: string | string[], to: 'top' | 'up' | 'down' | 'bottom') =>
-  edit(project, (d) => {
+export const reorder = (ids: string | string[], to: 'top' | 'up' | 'down' | 'bottom'): Edit =>
+  edit('Over and under', (d) => {
     const moves = (p: Placement) => ids === p.id || (Array.isArray(ids) && ids.includes(p.id));
     const held = d.placements.filter(moves);
     const from = d.placements.findIndex(moves);
@@ -114,12 +114,12 @@ export const reorder = (project: Project, ids: string | string[], to: 'top' | 'u
   });
 
 /** Takes placements as one from now on; `group` undefined lets them go their own ways. */
-export const groupPlacements = (project: Project, ids: string[], group: string | undefined) =>
-  setPlacements(project, Object.fromEntries(ids.map((id) => [id, { group }])));
+export const groupPlacements = (ids: string[], group: string | undefined): Edit =>
+  setPlacements(Object.fromEntries(ids.map((id) => [id, { group }])));
 
 /** Puts a whole new set of placements on the cloth (kept from a proposal). */
-export const layPlacements = (project: Project, placements: Placement[]) =>
-  edit(project, (d) => {
+export const layPlacements = (placements: Placement[]): Edit =>
+  edit('Laid anew', (d) => {
     d.placements = placements.map((p) => ({ ...p }));
     for (const p of d.placements) settleIn(d, p, true);
   });
@@ -128,8 +128,8 @@ export const layPlacements = (project: Project, placements: Placement[]) =>
  * Lays another motif in the place of the one there: same place, same angle, same printed size (the root of
  * width times height).
  */
-export const swapMotif = (project: Project, ids: string[], to: string) =>
-  edit(project, (d) => {
+export const swapMotif = (ids: string[], to: string): Edit =>
+  edit('Motif swapped', (d) => {
     const sizeOf = (id: string) => {
       const m = d.motifs.find((q) => q.id === id);
       if (!m) throw new RangeMessage('That motif is not in this bolt.');
@@ -144,26 +144,26 @@ export const swapMotif = (project: Project, ids: string[], to: string) =>
     }
   });
 
-export const setReserves = (project: Project, reserves: Reserve[]) =>
-  edit(project, (d) => {
+export const setReserves = (reserves: Reserve[]): Edit =>
+  edit('Reserved places', (d) => {
     d.reserves = reserves.map((r) => ({ ...r, ...wrapPoint(latticeMm(d), r) }));
   });
 
-export const setGrain = (project: Project, grain: Partial<Grain>) =>
-  edit(project, (d) => {
+export const setGrain = (grain: Partial<Grain>): Edit =>
+  edit('Grain', (d) => {
     Object.assign(d.grain, grain);
   });
 
-export const setGuides = (project: Project, guides: Partial<Guides>) =>
-  edit(project, (d) => {
+export const setGuides = (guides: Partial<Guides>): Edit =>
+  edit('Guides', (d) => {
     Object.assign(d.guides, guides);
   });
 
 /** The work of another document (a snapshot of this bolt), under this one's id. */
-export const goBackTo = (project: Project, snapshot: Project): Project =>
-  edit(snapshot, (d) => {
-    d.id = project.id;
-    d.name = project.name;
+export const goBackTo = (snapshot: Project): Edit =>
+  edit('Gone back to a snapshot', (d) => {
+    const { id, name } = d;
+    Object.assign(d, snapshot, { id, name });
   });
 
 /** What is seen and sent: what is not hidden, with the motif's own way of lying where a placement names none. */

@@ -8,6 +8,7 @@ import {
   addMotifs,
   addPlacement,
   addSheet,
+  apply,
   mergeInks,
   motifOf,
   moveInk,
@@ -29,19 +30,22 @@ const motif = (id: string) =>
   motifOf({ id, name: id, role: 'hero', asset: sha, width: 300, height: 200, ppi: 300, sheet: 's' });
 const start = (): Project => {
   let p = newProject('id', 'Bolt');
-  p = addSheet(p, { id: 's', name: 'Page', asset: sha, ppi: 300, settings: DEFAULT_INTAKE }, [
-    motif('m'),
-    motif('n'),
-  ]);
-  p = addPlacement(p, { id: 'a', motif: 'm', x: 10, y: 20, angle: 0, scale: 1, mirror: false });
-  return addPlacement(p, { id: 'b', motif: 'n', x: 400, y: -20, angle: 370, scale: 1, mirror: false });
+  p = apply(
+    p,
+    addSheet({ id: 's', name: 'Page', asset: sha, ppi: 300, settings: DEFAULT_INTAKE }, [
+      motif('m'),
+      motif('n'),
+    ]),
+  );
+  p = apply(p, addPlacement({ id: 'a', motif: 'm', x: 10, y: 20, angle: 0, scale: 1, mirror: false }));
+  return apply(p, addPlacement({ id: 'b', motif: 'n', x: 400, y: -20, angle: 370, scale: 1, mirror: false }));
 };
 
 describe('edits', () => {
   test('are pure, stay sound, and share what did not change', () => {
     const before = start();
     const frozen = JSON.stringify(before);
-    const after = setPlacements(before, { a: { x: 9999, angle: -190 } });
+    const after = apply(before, setPlacements({ a: { x: 9999, angle: -190 } }));
     expect(JSON.stringify(before)).toBe(frozen);
     expect(after.placements[1]).toBe(before.placements[1]);
     expect(after.motifs).toBe(before.motifs);
@@ -51,18 +55,25 @@ describe('edits', () => {
   });
 
   test('a placement stays where it is laid, in the home cell or not, whatever becomes of the layout', () => {
-    const diamond = setLayout(start(), { kind: 'diamond', drop: { p: 1, q: 2 } });
-    const zero = setPlacements(diamond, { a: { x: 0, y: 0 } });
+    const diamond = apply(start(), setLayout({ kind: 'diamond', drop: { p: 1, q: 2 } }));
+    const zero = apply(diamond, setPlacements({ a: { x: 0, y: 0 } }));
     expect(zero.placements[0]).toMatchObject({ x: 0, y: 0 });
-    expect(setPlacements(zero, { a: { y: 30 } }).placements[0]).toMatchObject({ x: 0, y: 30 });
-    expect(setBrief(diamond, { widthMm: 120 }).placements[1]).toMatchObject({ x: 400, y: -20, angle: 10 });
+    expect(apply(zero, setPlacements({ a: { y: 30 } })).placements[0]).toMatchObject({ x: 0, y: 30 });
+    expect(apply(diamond, setBrief({ widthMm: 120 })).placements[1]).toMatchObject({
+      x: 400,
+      y: -20,
+      angle: 10,
+    });
   });
 
   test('a symmetric set stays one when the cell or the layout changes, and when it is moved over an edge', () => {
     const turned = { set: 's', at: 0, how: 'turn-3' } as const;
     const lead = { id: 's0', motif: 'm', x: 290, y: 150, angle: 0, scale: 1, mirror: false, sym: turned };
     let n = 0;
-    const set = addPlacement(start(), lead, () => `s${++n}`);
+    const set = apply(
+      start(),
+      addPlacement(lead, () => `s${++n}`),
+    );
     const far = (p: Project) => {
       const middle = cellMiddle(p.layout, { width: p.brief.widthMm, height: p.brief.heightMm });
       return p.placements
@@ -71,9 +82,9 @@ describe('edits', () => {
     };
     for (const p of [
       set,
-      setBrief(set, { widthMm: 200, heightMm: 260 }),
-      setLayout(set, { kind: 'diamond', drop: { p: 1, q: 2 } }),
-      setPlacements(set, { s1: { x: 420, y: -37 } }),
+      apply(set, setBrief({ widthMm: 200, heightMm: 260 })),
+      apply(set, setLayout({ kind: 'diamond', drop: { p: 1, q: 2 } })),
+      apply(set, setPlacements({ s1: { x: 420, y: -37 } })),
     ]) {
       expect(new Set(far(p)).size).toBe(1);
       expect(far(p)).toHaveLength(3);
@@ -82,32 +93,29 @@ describe('edits', () => {
 
   test('what is said of one motif is said of no other whose name is part of its own', () => {
     const motif = motifOf({ id: 'm', name: 'Kite', asset: 'a'.repeat(64), width: 30, height: 30, ppi: 300 });
-    const p = addMotifs(
-      newProject('p', 'P'),
-      [1, 2, 12].map((k) => ({ ...motif, id: `m${k}` })),
-    );
-    expect(setMotif(p, 'm12', { name: 'Swift' }).motifs.map((m) => m.name)).toEqual([
+    const p = apply(newProject('p', 'P'), addMotifs([1, 2, 12].map((k) => ({ ...motif, id: `m${k}` }))));
+    expect(apply(p, setMotif('m12', { name: 'Swift' })).motifs.map((m) => m.name)).toEqual([
       'Kite',
       'Kite',
       'Swift',
     ]);
-    expect(setMotif(p, ['m1', 'm2'], { name: 'Swift' }).motifs[2].name).toBe('Kite');
+    expect(apply(p, setMotif(['m1', 'm2'], { name: 'Swift' })).motifs[2].name).toBe('Kite');
   });
 
   test('sizes of -3, 0, NaN and a billion are refused in words, and change nothing', () => {
     const p = start();
-    for (const widthMm of [-3, 0, Number.NaN, 1e9]) expect(() => setBrief(p, { widthMm })).toThrow();
-    expect(() => setLayout(p, { kind: 'brick', drop: { p: 3, q: 2 } })).toThrow(/drop/);
+    for (const widthMm of [-3, 0, Number.NaN, 1e9]) expect(() => apply(p, setBrief({ widthMm }))).toThrow();
+    expect(() => apply(p, setLayout({ kind: 'brick', drop: { p: 3, q: 2 } }))).toThrow(/drop/);
     expect(() =>
-      addPlacement(p, { id: 'x', motif: 'gone', x: 0, y: 0, angle: 0, scale: 1, mirror: false }),
+      apply(p, addPlacement({ id: 'x', motif: 'gone', x: 0, y: 0, angle: 0, scale: 1, mirror: false })),
     ).toThrow(/not there/);
   });
 
   test('order, and taking a motif out with what was laid of it', () => {
     const p = start();
-    expect(reorder(p, 'a', 'top').placements.map((q) => q.id)).toEqual(['b', 'a']);
-    expect(reorder(p, 'a', 'bottom').placements.map((q) => q.id)).toEqual(['a', 'b']);
-    expect(removeMotif(p, 'm').placements.map((q) => q.id)).toEqual(['b']);
+    expect(apply(p, reorder('a', 'top')).placements.map((q) => q.id)).toEqual(['b', 'a']);
+    expect(apply(p, reorder('a', 'bottom')).placements.map((q) => q.id)).toEqual(['a', 'b']);
+    expect(apply(p, removeMotif('m')).placements.map((q) => q.id)).toEqual(['b']);
   });
 });
 
@@ -117,46 +125,57 @@ test('any run of edits leaves a sound project, or refuses in words and leaves it
     fc.tuple(n, n, n).map(
       ([x, y, angle]) =>
         (p: Project) =>
-          setPlacements(p, { a: { x, y, angle } }),
+          apply(p, setPlacements({ a: { x, y, angle } })),
     ),
     fc.tuple(n, n).map(
       ([widthMm, ppi]) =>
         (p: Project) =>
-          setBrief(p, { widthMm, ppi }),
+          apply(p, setBrief({ widthMm, ppi })),
     ),
     fc.tuple(fc.constantFrom('straight', 'half-drop', 'brick', 'diamond'), fc.nat(6), fc.nat(6)).map(
       ([kind, num, q]) =>
         (p: Project) =>
-          setLayout(p, { kind: kind as 'brick', drop: { p: num, q } }),
+          apply(p, setLayout({ kind: kind as 'brick', drop: { p: num, q } })),
     ),
     fc.tuple(n, fc.nat(99)).map(
       ([scale, id]) =>
         (p: Project) =>
-          addPlacement(p, { id: `n${id}`, motif: 'm', x: scale, y: -scale, angle: 0, scale, mirror: true }),
+          apply(
+            p,
+            addPlacement({ id: `n${id}`, motif: 'm', x: scale, y: -scale, angle: 0, scale, mirror: true }),
+          ),
     ),
-    fc.constantFrom('m', 'n', 'gone').map((id) => (p: Project) => removeMotif(p, id)),
-    fc.constantFrom('top', 'up', 'down', 'bottom').map((to) => (p: Project) => reorder(p, 'b', to as 'up')),
+    fc.constantFrom('m', 'n', 'gone').map((id) => (p: Project) => apply(p, removeMotif(id))),
     fc
-      .array(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), { maxLength: 9 })
-      .map((inks) => (p: Project) => setInks(p, inks, () => 'i')),
+      .constantFrom('top', 'up', 'down', 'bottom')
+      .map((to) => (p: Project) => apply(p, reorder('b', to as 'up'))),
+    fc.array(fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)), { maxLength: 9 }).map(
+      (inks) => (p: Project) =>
+        apply(
+          p,
+          setInks(inks, () => 'i'),
+        ),
+    ),
     fc.string({ maxLength: 8 }).map(
       (hex) => (p: Project) =>
-        paint(
+        apply(
           p,
-          p.shown,
-          p.colourways[0].colours.map(() => hex),
-          () => 'painted',
+          paint(
+            p.shown,
+            p.colourways[0].colours.map(() => hex),
+            () => 'painted',
+          ),
         ),
     ),
     fc.tuple(fc.nat(6), fc.nat(6)).map(
       ([a, b]) =>
         (p: Project) =>
-          mergeInks(p, a, b),
+          apply(p, mergeInks(a, b)),
     ),
     fc.tuple(fc.nat(6), fc.nat(6)).map(
       ([a, b]) =>
         (p: Project) =>
-          moveInk(p, a, b),
+          apply(p, moveInk(a, b)),
     ),
   );
   fc.assert(

@@ -215,39 +215,66 @@ const pollSchema = z.object({
   counts: z.record(id, z.number().int().min(0).max(1e6)),
 });
 
-export const projectSchema = z
-  .object({
-    version: z.literal(2),
-    id,
-    name,
-    brief: briefSchema,
-    layout: layoutSchema,
-    sheets: z.array(sheetSchema).max(60, 'A bolt keeps up to 60 pages. Begin another bolt for more.'),
-    motifs: z.array(motifSchema).max(600, 'A bolt holds up to 600 motifs. Take some out, or keep fewer.'),
-    placements: z.array(placementSchema).max(2000, 'A cell holds up to 2000 placements.'),
-    reserves: z.array(reserveSchema).max(60, 'A cell keeps up to 60 reserved places.').default([]),
-    grain: grainSchema.default({ ink: null, cloth: null, on: true }),
-    guides: guidesSchema.default({ outline: 'cell', columns: 0, rows: 0 }),
-    checking: checkingSchema.default({ style: 'even', strictness: 'usual', product: 'cloth' }),
-    left: z.array(leftSchema).max(400, 'A bolt keeps up to 400 findings as left.').default([]),
-    /** Ink 0 is the ground; the others are the colours in the art, as drawn. */
-    inks: z.array(inkSchema).min(1).max(64),
-    colourways: z.array(colourwaySchema).min(1).max(60, 'A bolt keeps up to 60 colourways.'),
-    polls: z.array(pollSchema).max(40, 'A bolt keeps up to 40 votes.').default([]),
-    shown: id,
-  })
-  .superRefine((doc, ctx) => {
-    const motifs = new Set(doc.motifs.map((m) => m.id));
-    if (doc.placements.some((p) => !motifs.has(p.motif))) {
-      ctx.addIssue({ code: 'custom', message: 'A placement names a motif that is not there.' });
-    }
-    if (doc.colourways.some((c) => c.colours.length !== doc.inks.length)) {
-      ctx.addIssue({ code: 'custom', message: 'A colourway must have one colour for each ink.' });
-    }
-    if (!doc.colourways.some((c) => c.id === doc.shown)) {
-      ctx.addIssue({ code: 'custom', message: 'The colourway on show is not there.' });
-    }
-  });
+export type ListRule = { each: z.ZodType; least?: number; most: number; says: string };
+
+/** The lists of a document: what each member is, how many there may be, and what is said when there are not. */
+export const LISTS = {
+  sheets: { each: sheetSchema, most: 60, says: 'A bolt keeps up to 60 pages. Begin another bolt for more.' },
+  motifs: {
+    each: motifSchema,
+    most: 600,
+    says: 'A bolt holds up to 600 motifs. Take some out, or keep fewer.',
+  },
+  placements: { each: placementSchema, most: 2000, says: 'A cell holds up to 2000 placements.' },
+  reserves: { each: reserveSchema, most: 60, says: 'A cell keeps up to 60 reserved places.' },
+  left: { each: leftSchema, most: 400, says: 'A bolt keeps up to 400 findings as left.' },
+  inks: { each: inkSchema, least: 1, most: 64, says: 'A bolt has up to 64 inks, the ground among them.' },
+  colourways: { each: colourwaySchema, least: 1, most: 60, says: 'A bolt keeps up to 60 colourways.' },
+  polls: { each: pollSchema, most: 40, says: 'A bolt keeps up to 40 votes.' },
+} as const satisfies Record<string, ListRule>;
+
+function list<T extends z.ZodType>({ each, most, says }: { each: T; most: number; says: string }, least = 0) {
+  return z.array(each).min(least, says).max(most, says);
+}
+
+/** Each field of a document by itself. */
+export const FIELDS = {
+  version: z.literal(2),
+  id,
+  name,
+  brief: briefSchema,
+  layout: layoutSchema,
+  sheets: list(LISTS.sheets),
+  motifs: list(LISTS.motifs),
+  placements: list(LISTS.placements),
+  reserves: list(LISTS.reserves).default([]),
+  grain: grainSchema.default({ ink: null, cloth: null, on: true }),
+  guides: guidesSchema.default({ outline: 'cell', columns: 0, rows: 0 }),
+  checking: checkingSchema.default({ style: 'even', strictness: 'usual', product: 'cloth' }),
+  left: list(LISTS.left).default([]),
+  /** Ink 0 is the ground; the others are the colours in the art, as drawn. */
+  inks: list(LISTS.inks, 1),
+  colourways: list(LISTS.colourways, 1),
+  polls: list(LISTS.polls).default([]),
+  shown: id,
+};
+
+const fields = z.object(FIELDS);
+export type Project = z.infer<typeof fields>;
+
+/** What does not go together in a document whose fields are sound by themselves; null when all does. */
+export function whatIsAmiss(doc: Project): string | null {
+  const motifs = new Set(doc.motifs.map((m) => m.id));
+  if (doc.placements.some((p) => !motifs.has(p.motif))) return 'A placement names a motif that is not there.';
+  if (doc.colourways.some((c) => c.colours.length !== doc.inks.length))
+    return 'A colourway must have one colour for each ink.';
+  return doc.colourways.some((c) => c.id === doc.shown) ? null : 'The colourway on show is not there.';
+}
+
+export const projectSchema = fields.superRefine((doc, ctx) => {
+  const message = whatIsAmiss(doc);
+  if (message) ctx.addIssue({ code: 'custom', message });
+});
 
 export const logEntrySchema = z.object({
   at: z.iso.datetime(),
@@ -257,7 +284,6 @@ export const logEntrySchema = z.object({
   bytes: z.number().int().min(0).optional(),
 });
 
-export type Project = z.infer<typeof projectSchema>;
 export type Brief = Project['brief'];
 export type Sheet = Project['sheets'][number];
 export type PageDraft = z.infer<typeof draftSchema>;

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { addPlacements, motifOf, newProject, setInks, setPlacements, wearByRule, wearing } from '.';
+import { addPlacements, apply, motifOf, newProject, setInks, setPlacements, wearByRule, wearing } from '.';
 
 /** Sixteen kites in a square net, 4 x 4, on a straight cell. */
 function net() {
@@ -10,13 +10,15 @@ function net() {
     ...p,
     motifs: [motifOf({ id: 'k', name: 'K', asset: 'a'.repeat(64), width: 9, height: 9, ppi: 90 })],
   };
-  p = setInks(
+  p = apply(
     p,
-    [
-      [30, 40, 70],
-      [190, 70, 50],
-    ],
-    () => `i${n++}`,
+    setInks(
+      [
+        [30, 40, 70],
+        [190, 70, 50],
+      ],
+      () => `i${n++}`,
+    ),
   );
   const step = p.brief.widthMm / 4;
   const laid = Array.from({ length: 16 }, (_, k) => ({
@@ -28,20 +30,20 @@ function net() {
     scale: 1,
     mirror: false,
   }));
-  return addPlacements(p, laid);
+  return apply(p, addPlacements(laid));
 }
 const worn = (p: ReturnType<typeof net>) => p.placements.map((q) => q.inks?.i0 ?? 'i0');
 
 test('by turns, in reading order; what is locked keeps its own', () => {
-  const p = setPlacements(net(), { 5: { locked: true } });
-  const got = worn(wearByRule(p, { motif: 'k', from: 'i0', to: ['i0', 'i1'], by: 'turns' }));
+  const p = apply(net(), setPlacements({ 5: { locked: true } }));
+  const got = worn(apply(p, wearByRule({ motif: 'k', from: 'i0', to: ['i0', 'i1'], by: 'turns' })));
   expect(got.slice(0, 4)).toEqual(['i0', 'i1', 'i0', 'i1']);
   expect(got[5]).toBe('i0');
   expect(got.filter((ink) => ink === 'i1')).toHaveLength(7);
 });
 
 test('so that neighbours differ, across the edges of the cell too', () => {
-  const got = worn(wearByRule(net(), { motif: 'k', from: 'i0', to: ['i0', 'i1'], by: 'neighbours' }));
+  const got = worn(apply(net(), wearByRule({ motif: 'k', from: 'i0', to: ['i0', 'i1'], by: 'neighbours' })));
   // Diagonal neighbours count as well, and two inks cannot part all: no placement has more like than unlike beside it.
   for (let k = 0; k < 16; k++) {
     const [x, y] = [k % 4, Math.floor(k / 4)];
@@ -61,7 +63,9 @@ test('so that neighbours differ, across the edges of the cell too', () => {
 });
 
 test('fewer than two inks are refused; an ink worn as itself is its own again', () => {
-  expect(() => wearByRule(net(), { motif: 'k', from: 'i0', to: ['i1'], by: 'turns' })).toThrow(/two inks/);
+  expect(() => apply(net(), wearByRule({ motif: 'k', from: 'i0', to: ['i1'], by: 'turns' }))).toThrow(
+    /two inks/,
+  );
   expect(wearing({ inks: { i0: 'i1', i1: 'i0' } }, 'i0', 'i0')).toEqual({ i1: 'i0' });
   expect(wearing({ inks: { i0: 'i1' } }, 'i0', 'i0')).toBeUndefined();
 });

@@ -1,6 +1,7 @@
+import { original } from 'immer';
 import { nearestCopy } from '../lattice';
 import { RangeMessage } from '../units';
-import { latticeMm } from './edit';
+import { type Edit, edit, latticeMm } from './edit';
 import { setPlacements } from './placements';
 import type { Placement, Project } from './schema';
 
@@ -22,17 +23,18 @@ export function wearing(p: Pick<Placement, 'inks'>, from: string, to: string): P
  * neighbours of the motif differ as far as the inks allow (greedy colouring, most crowded first).
  * @throws RangeMessage unless two inks or more are given.
  */
-export function wearByRule(project: Project, { motif, from, to, by }: WearRule): Project {
-  if (to.length < 2) throw new RangeMessage('Choose two inks or more to wear by turns.');
-  const own = project.placements.filter((p) => p.motif === motif && !p.locked);
-  const order = [...own].sort((p, q) => p.y - q.y || p.x - q.x);
-  const worn =
-    by === 'turns' ? new Map(order.map((p, n) => [p.id, to[n % to.length]])) : apart(project, order, to);
-  return setPlacements(
-    project,
-    Object.fromEntries(own.map((p) => [p.id, { inks: wearing(p, from, worn.get(p.id) ?? from) }])),
-  );
-}
+export const wearByRule = ({ motif, from, to, by }: WearRule): Edit =>
+  edit('Inks worn by turns', (d) => {
+    const project = original(d) as Project;
+    if (to.length < 2) throw new RangeMessage('Choose two inks or more to wear by turns.');
+    const own = project.placements.filter((p) => p.motif === motif && !p.locked);
+    const order = [...own].sort((p, q) => p.y - q.y || p.x - q.x);
+    const worn =
+      by === 'turns' ? new Map(order.map((p, n) => [p.id, to[n % to.length]])) : apart(project, order, to);
+    setPlacements(
+      Object.fromEntries(own.map((p) => [p.id, { inks: wearing(p, from, worn.get(p.id) ?? from) }])),
+    ).apply(d);
+  });
 
 function apart(project: Project, list: Placement[], to: string[]): Map<string, string> {
   const lattice = latticeMm(project);

@@ -7,12 +7,12 @@ import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import type { MendPart } from '@/core';
-import { useBolt } from '@/state/bolt';
-import { togglePart } from '@/state/mending';
-import { dropProposal, keepProposal, showOffer, useProposal } from '@/state/proposal';
-import { blink, sideName, useSnapshots } from '@/state/snapshots';
-import { dropTrial, keepTrial, useTrial, wayShown } from '@/state/trial';
-import { recutTo, useView } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { togglePart } from '@/session/mending';
+import { dropProposal, keepProposal, showOffer, useProposal } from '@/session/proposal';
+import { blink, sideName, useSnapshots } from '@/session/snapshots';
+import { dropTrial, keepTrial, useTrial, wayShown } from '@/session/trial';
+import { recutTo, useView } from '@/session/view';
 import MotifPicture from '../parts/motif-picture';
 
 /** A strip of paper at the head of the cloth. */

@@ -2,11 +2,11 @@
 
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
-import { useBolt } from '@/state/bolt';
-import { usePractice } from '@/state/practice';
-import { useProposal } from '@/state/proposal';
-import { useSnapshots } from '@/state/snapshots';
-import { eyeSign, useView, zoomAbout } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { usePractice } from '@/session/practice';
+import { useProposal } from '@/session/proposal';
+import { useSnapshots } from '@/session/snapshots';
+import { eyeSign, useView, zoomAbout } from '@/session/view';
 import { layMotif, MOTIF_DRAG } from '../steps/lay/another';
 import { SURROUND } from '../theme/theme';
 import EyeFilters from './eye-filters';

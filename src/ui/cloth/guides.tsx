@@ -2,8 +2,8 @@
 
 import Box from '@mui/material/Box';
 import { imagesOf, latticeOf, outlinePath, type Project, repeatBlock, shiftsInto, twinOf } from '@/core';
-import { cellOf } from '@/state/hold';
-import { type Recut, useView } from '@/state/view';
+import { cellOf } from '@/session/hold';
+import { type Recut, useView } from '@/session/view';
 import { SURROUND } from '../theme/theme';
 import { Tag } from './handles';
 import { type Screen, toScreen } from './screen';

@@ -3,11 +3,11 @@
 import { useTheme } from '@mui/material/styles';
 import { type PointerEvent, useRef } from 'react';
 import { latticeOf, nearestCopy } from '@/core';
-import { useBolt } from '@/state/bolt';
-import { atGrip, cellOf, gripped, gripSign, letGo, take, withHeld } from '@/state/hold';
-import { useProposal } from '@/state/proposal';
-import { useSprites } from '@/state/sprites';
-import { useView } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { atGrip, cellOf, gripped, gripSign, letGo, take, withHeld } from '@/session/hold';
+import { useProposal } from '@/session/proposal';
+import { useSprites } from '@/session/sprites';
+import { useView } from '@/session/view';
 import { trim } from '../parts/lengths';
 import { type Screen, toCloth, toScreen } from './screen';
 

@@ -11,9 +11,9 @@ import {
   turnOf,
   twinOf,
 } from '@/core';
-import { cellOf, withHeld } from '@/state/hold';
-import { drawSprite, type Sprite, spriteFor } from '@/state/sprites';
-import type { Held } from '@/state/view';
+import { cellOf, withHeld } from '@/session/hold';
+import { drawSprite, type Sprite, spriteFor } from '@/session/sprites';
+import type { Held } from '@/session/view';
 import { type Screen, screenOf } from './screen';
 
 export type Picture = {

@@ -2,10 +2,10 @@
 
 import Box from '@mui/material/Box';
 import { type Finding, latticeOf, nearestCopy, type Point, type Project } from '@/core';
-import { sortFindings, useChecks } from '@/state/checks';
-import { cellOf } from '@/state/hold';
-import { usePractice } from '@/state/practice';
-import { useView } from '@/state/view';
+import { sortFindings, useChecks } from '@/session/checks';
+import { cellOf } from '@/session/hold';
+import { usePractice } from '@/session/practice';
+import { useView } from '@/session/view';
 import { findingTitle, letterOf } from '../steps/check/words';
 import { type Screen, toCloth, toScreen } from './screen';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { newProject, setLayout } from '../../core';
+import { apply, newProject, setLayout } from '../../core';
 import { fileSize, length, size, small } from '../parts/lengths';
 import { screenOf, toCloth, toScreen } from './screen';
 
@@ -12,7 +12,7 @@ test('screen and cloth turn into each other, and copies sit on whole device pixe
       fc.constantFrom('straight' as const, 'half-drop' as const, 'brick' as const, 'diamond' as const),
       fc.double({ min: -900, max: 900, noNaN: true }),
       (zoom, dpr, kind, x) => {
-        const project = setLayout(newProject('p', 'P'), { kind, drop: { p: 1, q: 3 } });
+        const project = apply(newProject('p', 'P'), setLayout({ kind, drop: { p: 1, q: 3 } }));
         const screen = screenOf(project, { zoom, origin: { x: 7, y: -3 } }, dpr);
         const back = toCloth(screen, toScreen(screen, { x, y: -x }));
         expect(back.x).toBeCloseTo(x, 6);

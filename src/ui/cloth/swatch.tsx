@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import type { Project } from '@/core';
-import type { Sprite } from '@/state/sprites';
+import type { Sprite } from '@/session/sprites';
 import { Painter } from './painter';
 import { screenOf } from './screen';
 

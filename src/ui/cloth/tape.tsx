@@ -3,8 +3,8 @@
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { type LengthUnit, mmPer } from '@/core';
-import { useBolt } from '@/state/bolt';
-import { useView } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { useView } from '@/session/view';
 import { trim } from '../parts/lengths';
 import { FIGURES, TAPE } from '../theme/theme';
 import { useScreen } from './use-screen';

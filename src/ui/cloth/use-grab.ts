@@ -3,14 +3,14 @@
 import { useSnackbar } from 'notistack';
 import { type PointerEvent, useRef } from 'react';
 import { hitTest, imagesOf, type Point, type Project, placementsWithin, setReserves, twinOf } from '@/core';
-import { edit, useBolt } from '@/state/bolt';
-import { cellOf, gripSign, inSight, letGo, select, snapped, take } from '@/state/hold';
-import { endLesson, putPin, usePractice } from '@/state/practice';
-import { dropProposal, useProposal } from '@/state/proposal';
-import { useSnapshots } from '@/state/snapshots';
-import { useSprites } from '@/state/sprites';
-import { dropTrial, useTrial } from '@/state/trial';
-import { eyeSign, type Held, useView, zoomAbout } from '@/state/view';
+import { edit, useBolt } from '@/session/bolt';
+import { cellOf, gripSign, inSight, letGo, select, snapped, take } from '@/session/hold';
+import { endLesson, putPin, usePractice } from '@/session/practice';
+import { dropProposal, useProposal } from '@/session/proposal';
+import { useSnapshots } from '@/session/snapshots';
+import { useSprites } from '@/session/sprites';
+import { dropTrial, useTrial } from '@/session/trial';
+import { eyeSign, type Held, useView, zoomAbout } from '@/session/view';
 import { insideRecut } from './guides';
 import { type Screen, screenOf, toCloth } from './screen';
 
@@ -98,7 +98,7 @@ export function useGrab() {
     if (view.reserving !== null && e.button === 0 && !looking) {
       const { x, y } = toCloth(screen, at);
       const place = { id: crypto.randomUUID(), x, y, r: view.reserving };
-      edit((p) => setReserves(p, [...p.reserves, place]));
+      edit((p) => setReserves([...p.reserves, place]));
       useView.setState({ reserving: null });
       return;
     }

@@ -3,16 +3,17 @@
 import { type RefObject, useEffect } from 'react';
 import { EYE_KINDS, hexOfRgb, type Placement, type Project } from '@/core';
 import { FAR_OFF, MARKED, type Proof } from '@/engine';
-import { useBolt } from '@/state/bolt';
-import { useEyeMap, wantEyeMap } from '@/state/eye-map';
-import { useGrain, wantGrain } from '@/state/grain';
-import { usePractice } from '@/state/practice';
-import { askPrinted, readyPrinter, usePrinter } from '@/state/printer';
-import { useProposal } from '@/state/proposal';
-import { type Compare, sideOf, useSnapshots } from '@/state/snapshots';
-import { allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/state/sprites';
-import { inColours, trialOf, useTrial } from '@/state/trial';
-import { type Eye, eyeSign, useView, WORK_GROUNDS } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { useEyeMap, wantEyeMap } from '@/session/eye-map';
+import { useGrain, wantGrain } from '@/session/grain';
+import { lastAnswer } from '@/session/last-answer';
+import { usePractice } from '@/session/practice';
+import { askPrinted, readyPrinter, usePrinter } from '@/session/printer';
+import { useProposal } from '@/session/proposal';
+import { type Compare, sideOf, useSnapshots } from '@/session/snapshots';
+import { allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/session/sprites';
+import { inColours, trialOf, useTrial } from '@/session/trial';
+import { type Eye, eyeSign, useView, WORK_GROUNDS } from '@/session/view';
 import { eyeFilterId } from './eye-filters';
 import { Painter, type Picture } from './painter';
 import { screenOf } from './screen';
@@ -24,7 +25,6 @@ const groundOf = (project: Project) =>
   (project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0]).colours[0];
 
 /** What the cloth shows: the document, what is proposed for it, or a lesson. */
-let shown: { of: Project; placements: Placement[]; project: Project } | null = null;
 function onShow(project: Project): Project {
   const { proposal, of, before } = useProposal.getState();
   const { lesson } = usePractice.getState();
@@ -36,33 +36,24 @@ function onShow(project: Project): Project {
       : only
         ? these(project, only)
         : undefined;
-  if (!placements) return project;
-  if (shown?.of !== project || shown.placements !== placements) {
-    shown = { of: project, placements, project: { ...project, placements } };
-  }
-  return shown.project;
+  return placements ? withPlacements(project, placements) : project;
 }
-
-let chosen: { of: Project; only: string[]; placements: Placement[] } | null = null;
-function these(project: Project, only: string[]): Placement[] {
-  if (chosen?.of !== project || chosen.only !== only) {
-    chosen = { of: project, only, placements: project.placements.filter((p) => only.includes(p.id)) };
-  }
-  return chosen.placements;
-}
+const withPlacements = lastAnswer((project: Project, placements: Placement[]) => ({
+  ...project,
+  placements,
+}));
+const these = lastAnswer(({ placements }: Project, only: string[]) =>
+  placements.filter((p) => only.includes(p.id)),
+);
 
 /** The document with all inks but one taken into the ground. */
-let alone: { of: Project; ink: number; project: Project } | null = null;
-function oneInk(project: Project, ink: number): Project {
-  if (alone?.of !== project || alone.ink !== ink) {
-    const colourways = project.colourways.map((c) => ({
-      ...c,
-      colours: c.colours.map((hex, k) => (k === ink ? hex : PAPER)),
-    }));
-    alone = { of: project, ink, project: { ...project, colourways } };
-  }
-  return alone.project;
-}
+const oneInk = lastAnswer((project: Project, ink: number) => ({
+  ...project,
+  colourways: project.colourways.map((c) => ({
+    ...c,
+    colours: c.colours.map((hex, k) => (k === ink ? hex : PAPER)),
+  })),
+}));
 const PAPER = '#fbf9f5';
 
 /** How the canvas itself is turned over, blurred, greyed, or seen by other eyes (EyeFilters draws how). */

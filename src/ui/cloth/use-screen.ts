@@ -1,8 +1,8 @@
 'use client';
 
 import { useMemo, useSyncExternalStore } from 'react';
-import { useBolt } from '@/state/bolt';
-import { useView } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { useView } from '@/session/view';
 import { type Screen, screenOf } from './screen';
 
 const watch = (changed: () => void) => {

@@ -1,10 +1,10 @@
 'use client';
 
 import { imagesOf, latticeOf, outlineOf, type Silhouette, shiftsInto, twinOf } from '@/core';
-import { useBolt } from '@/state/bolt';
-import { cellOf } from '@/state/hold';
-import { useSprites } from '@/state/sprites';
-import { useView } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { cellOf } from '@/session/hold';
+import { useSprites } from '@/session/sprites';
+import { useView } from '@/session/view';
 import { type Screen, toScreen } from './screen';
 
 const known = new WeakMap<Silhouette, Float64Array[]>();

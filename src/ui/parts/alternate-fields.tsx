@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import { type Alternate, type Project, setLayout } from '@/core';
-import { edit } from '@/state/bolt';
+import { edit } from '@/session/bolt';
 import Choice from './choice';
 
 const EVERY_SAYS: Record<Alternate['every'] | 'none', string> = {
@@ -22,7 +22,7 @@ export default function AlternateFields({ project }: { project: Project }) {
   const { alternate } = layout;
   const set = (next: Alternate | undefined) => {
     const { alternate: _, ...plain } = layout;
-    edit((p) => setLayout(p, next ? { ...plain, alternate: next } : plain));
+    edit(setLayout(next ? { ...plain, alternate: next } : plain));
   };
   return (
     <Box sx={{ display: 'grid', gap: 1.5 }}>

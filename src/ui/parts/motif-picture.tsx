@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
-import { useSprites } from '@/state/sprites';
+import { useSprites } from '@/session/sprites';
 
 type Props = { motif: string; width: number; height: number; ground: string };
 

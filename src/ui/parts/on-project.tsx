@@ -2,7 +2,7 @@
 
 import { type ComponentType, memo, useDeferredValue } from 'react';
 import type { Project } from '@/core';
-import { useBolt } from '@/state/bolt';
+import { useBolt } from '@/session/bolt';
 
 /**
  * A part of the bench that shows the document: it is drawn in pieces after an edit, so that the cloth follows the hand

@@ -5,9 +5,9 @@ import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { blockFits, CLOTH_PPI, counted, effectivePpi, type Project, pixelPlan, rgbOfHex } from '@/core';
-import { useBolt } from '@/state/bolt';
-import { checkKey, sortFindings, useChecks } from '@/state/checks';
-import { STEPS, type Step, useView } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { checkKey, sortFindings, useChecks } from '@/session/checks';
+import { STEPS, type Step, useView } from '@/session/view';
 import onProject from './on-project';
 
 export const STEP_NAME: Record<Step, string> = {

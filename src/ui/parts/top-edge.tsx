@@ -10,9 +10,8 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { useStore } from 'zustand';
 import { type Project, rename, showColourway } from '@/core';
-import { edit, redo, type SaveState, undo, useBolt } from '@/state/bolt';
+import { edit, redo, type SaveState, undo, useBolt } from '@/session/bolt';
 import { LAYOUT_NAME, size } from './lengths';
 import onProject from './on-project';
 
@@ -45,8 +44,8 @@ function Saved() {
 export default onProject(TopEdge);
 
 function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) {
-  const canUndo = useStore(useBolt.temporal, (s) => s.pastStates.length > 0);
-  const canRedo = useStore(useBolt.temporal, (s) => s.futureStates.length > 0);
+  const canUndo = useBolt((s) => s.past.length > 0);
+  const canRedo = useBolt((s) => s.future.length > 0);
   const { brief, layout } = project;
   const drop =
     layout.kind === 'half-drop' || layout.kind === 'brick'
@@ -76,7 +75,7 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
         inputProps={{ 'aria-label': 'Name of this bolt', maxLength: 80 }}
         onBlur={(e) => {
           const text = e.target.value.trim();
-          if (text && text !== project.name) edit((p) => rename(p, text));
+          if (text && text !== project.name) edit(rename(text));
           else e.target.value = project.name;
         }}
         onKeyDown={(e) => {
@@ -121,7 +120,7 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
       </Tooltip>
       <Select
         value={project.shown}
-        onChange={(e) => edit((p) => showColourway(p, e.target.value))}
+        onChange={(e) => edit(showColourway(e.target.value))}
         inputProps={{ 'aria-label': 'Colourway on show' }}
         renderValue={(id) => `Colourway: ${project.colourways.find((c) => c.id === id)?.name ?? ''}`}
         sx={{ height: 32, fontSize: 14, fontWeight: 600, minWidth: 0, maxWidth: { xs: 112, sm: 220 } }}

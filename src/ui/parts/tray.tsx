@@ -6,7 +6,7 @@ import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { memo, type ReactNode } from 'react';
-import { useView } from '@/state/view';
+import { useView } from '@/session/view';
 
 type Props = { title: string; says: ReactNode; children: ReactNode };
 

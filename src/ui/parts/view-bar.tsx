@@ -16,7 +16,7 @@ import {
   zoomAbout,
   zoomFrom,
   zoomTo,
-} from '@/state/view';
+} from '@/session/view';
 import onProject from './on-project';
 
 const FAR_M = [0.5, 1, 2, 3];

@@ -8,8 +8,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
-import { type Bolt, listBolts, removeBolt, writeBolt, writeSnapshot } from '@/shelf';
-import { beginBolt, layOutDemo, shelfAtStart } from '@/state/bolts';
+import { type Bolt, beginBolt, layOutDemo, listBolts, shelfAtStart, takeOffShelf } from '@/session/bolts';
 import { LAYOUT_NAME, size } from '../parts/lengths';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
@@ -59,15 +58,14 @@ export default function Shelf() {
     router.push(`/bolt/${await beginBolt(`New bolt ${n}`)}`);
   };
   const takeOff = async (bolt: Bolt) => {
-    const snapshots = await removeBolt(bolt.id);
+    const putBack = await takeOffShelf(bolt.id);
     await refresh();
     const key = enqueueSnackbar(`${bolt.project.name} was taken off the shelf.`, {
       action: (
         <Button
           color="inherit"
           onClick={async () => {
-            await writeBolt(bolt.project, bolt.log);
-            for (const s of snapshots) await writeSnapshot(s);
+            await putBack();
             await refresh();
             closeSnackbar(key);
           }}

@@ -20,7 +20,7 @@ import {
   setBrief,
   setLayout,
 } from '@/core';
-import { edit, useBolt } from '@/state/bolt';
+import { edit, useBolt } from '@/session/bolt';
 import AlternateFields from '../../parts/alternate-fields';
 import ColourField from '../../parts/colour-field';
 import { LAYOUT_NAME, small, trim } from '../../parts/lengths';
@@ -55,10 +55,10 @@ export default function BriefTray() {
   const setPixels = (side: 'widthMm' | 'heightMm', px: number) => {
     if (pixelsChange === 'size') {
       const { mm } = completeSize({ mm: 0, px, ppi: brief.ppi }, 'px+ppi');
-      edit((p) => setBrief(p, { [side]: mm }));
+      edit(setBrief({ [side]: mm }));
     } else {
       const { ppi } = completeSize({ mm: brief[side], px, ppi: 0 }, 'mm+px');
-      edit((p) => setBrief(p, { ppi }));
+      edit(setBrief({ ppi }));
     }
   };
   const tooLarge = !blockFits(plan);
@@ -74,7 +74,7 @@ export default function BriefTray() {
             value={brief.widthMm / per}
             min={LIMITS.minMm / per}
             max={LIMITS.maxMm / per}
-            onChange={(v) => edit((p) => setBrief(p, { widthMm: v * per }))}
+            onChange={(v) => edit(setBrief({ widthMm: v * per }))}
           />
           <NumberField
             label="Cell height"
@@ -83,7 +83,7 @@ export default function BriefTray() {
             value={brief.heightMm / per}
             min={LIMITS.minMm / per}
             max={LIMITS.maxMm / per}
-            onChange={(v) => edit((p) => setBrief(p, { heightMm: v * per }))}
+            onChange={(v) => edit(setBrief({ heightMm: v * per }))}
           />
           <NumberField
             label="Pixels across"
@@ -112,13 +112,13 @@ export default function BriefTray() {
             value={brief.ppi}
             min={LIMITS.minPpi}
             max={LIMITS.maxPpi}
-            onChange={(v) => edit((p) => setBrief(p, { ppi: v }))}
+            onChange={(v) => edit(setBrief({ ppi: v }))}
           />
           <TextField
             select
             label="Measure in"
             value={unit}
-            onChange={(e) => edit((p) => setBrief(p, { unit: e.target.value === 'in' ? 'in' : 'cm' }))}
+            onChange={(e) => edit(setBrief({ unit: e.target.value === 'in' ? 'in' : 'cm' }))}
           >
             <MenuItem value="in">inches</MenuItem>
             <MenuItem value="cm">centimetres</MenuItem>
@@ -151,7 +151,7 @@ export default function BriefTray() {
               component="button"
               role="radio"
               aria-checked={layout.kind === kind}
-              onClick={() => edit((p) => setLayout(p, { ...layout, kind }))}
+              onClick={() => edit(setLayout({ ...layout, kind }))}
               sx={{
                 border: 1,
                 borderColor: layout.kind === kind ? 'primary.main' : 'divider',
@@ -181,7 +181,7 @@ export default function BriefTray() {
             value={`${layout.drop.p}/${layout.drop.q}`}
             onChange={(e) => {
               const [p, q] = e.target.value.split('/').map(Number);
-              edit((d) => setLayout(d, { ...layout, drop: { p, q } }));
+              edit(setLayout({ ...layout, drop: { p, q } }));
             }}
           >
             {DROPS.map((d) => (
@@ -201,7 +201,7 @@ export default function BriefTray() {
           value={way.colours[0]}
           onChange={(hex) =>
             edit(
-              (p) => paint(p, way.id, [hex, ...way.colours.slice(1)], () => crypto.randomUUID()),
+              paint(way.id, [hex, ...way.colours.slice(1)], () => crypto.randomUUID()),
               `ground${way.id}`,
             )
           }

@@ -6,12 +6,12 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { leaveFinding, type Project, takeUpAgain } from '@/core';
-import { edit } from '@/state/bolt';
-import type { Numbered } from '@/state/checks';
-import { mendingOf, proposeMending } from '@/state/mending';
-import { fillPatchNow, useProposal } from '@/state/proposal';
-import { showFinding } from '@/state/show-finding';
-import { useView } from '@/state/view';
+import { edit } from '@/session/bolt';
+import type { Numbered } from '@/session/checks';
+import { mendingOf, proposeMending } from '@/session/mending';
+import { fillPatchNow, useProposal } from '@/session/proposal';
+import { showFinding } from '@/session/show-finding';
+import { useView } from '@/session/view';
 import { findingTitle, findingWhy, letterOf } from './words';
 
 /** The head of a pin: its letter and its number. */
@@ -47,7 +47,7 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
   const [note, setNote] = useState('');
   const leave = () => {
     const { kind, placements, at } = f;
-    edit((p) => leaveFinding(p, { id: crypto.randomUUID(), kind, placements, x: at.x, y: at.y, note }));
+    edit(leaveFinding({ id: crypto.randomUUID(), kind, placements, x: at.x, y: at.y, note }));
     setLeaving(false);
   };
   return (
@@ -100,10 +100,7 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
             </Button>
           )}
           {left ? (
-            <Button
-              aria-label={`Look at finding ${n + 1} again`}
-              onClick={() => edit((p) => takeUpAgain(p, left.id))}
-            >
+            <Button aria-label={`Look at finding ${n + 1} again`} onClick={() => edit(takeUpAgain(left.id))}>
               Look at it again
             </Button>
           ) : (

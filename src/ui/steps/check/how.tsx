@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { type CheckReport, PRODUCTS, type Product, type Project, setChecking } from '@/core';
-import { edit } from '@/state/bolt';
+import { edit } from '@/session/bolt';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import { trim } from '../../parts/lengths';
@@ -33,19 +33,19 @@ export default function How({ project, report }: { project: Project; report: Che
           label="The cloth is meant to be"
           value={style}
           options={STYLE}
-          onChange={(v) => edit((p) => setChecking(p, { style: v }))}
+          onChange={(v) => edit(setChecking({ style: v }))}
         />
         <Choice
           label="How strictly"
           value={strictness}
           options={STRICT}
-          onChange={(v) => edit((p) => setChecking(p, { strictness: v }))}
+          onChange={(v) => edit(setChecking({ strictness: v }))}
         />
         <Choice
           label="Printed as"
           value={product}
           options={PRODUCT}
-          onChange={(v) => edit((p) => setChecking(p, { product: v }))}
+          onChange={(v) => edit(setChecking({ product: v }))}
         />
       </Box>
       {limits && (

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
 import type { CheckReport, Project } from '@/core';
 import { counted as told } from '@/core';
-import { useInks, wantInks } from '@/state/inks';
+import { useInks, wantInks } from '@/session/inks';
 import Fold from '../../parts/fold';
 
 const READS = {

@@ -13,7 +13,7 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
 import { DEFAULT_MENDING, type JoinReport } from '@/core';
 import { mendTile, Stopped, stopLongWork, takeTile, tileFile } from '@/engine';
-import { useBolt } from '@/state/bolt';
+import { useBolt } from '@/session/bolt';
 import Fold from '../../parts/fold';
 import { trim } from '../../parts/lengths';
 import Progress from '../../parts/progress';

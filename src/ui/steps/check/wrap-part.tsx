@@ -6,8 +6,8 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { blockFits, type Project, pixelPlan } from '@/core';
 import { stopLongWork } from '@/engine';
-import { layKey, proveWrapNow, useChecks } from '@/state/checks';
-import { cellOf } from '@/state/hold';
+import { layKey, proveWrapNow, useChecks } from '@/session/checks';
+import { cellOf } from '@/session/hold';
 import Progress from '../../parts/progress';
 import { Part } from '../../parts/tray';
 

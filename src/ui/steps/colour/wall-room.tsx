@@ -10,9 +10,9 @@ import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { showColourway } from '@/core';
-import { edit, useBolt } from '@/state/bolt';
-import { useView } from '@/state/view';
-import { leaveWall, useWall } from '@/state/wall';
+import { edit, useBolt } from '@/session/bolt';
+import { useView } from '@/session/view';
+import { leaveWall, useWall } from '@/session/wall';
 import PictureCard from '../../parts/picture-card';
 import ClothPicture from './parts/cloth-picture';
 
@@ -76,7 +76,7 @@ function Room() {
                 label={`Show ${c.name}`}
                 on={here}
                 onPress={() => {
-                  edit((p) => showColourway(p, c.id));
+                  edit(showColourway(c.id));
                   close();
                 }}
               >

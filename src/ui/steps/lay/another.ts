@@ -1,8 +1,8 @@
 import { addPlacement, addPlacements, type Placement, setPlacements } from '@/core';
-import { edit, useBolt } from '@/state/bolt';
-import { cellOf } from '@/state/hold';
-import { findLargestFit } from '@/state/proposal';
-import { HOME, useView } from '@/state/view';
+import { edit, useBolt } from '@/session/bolt';
+import { cellOf } from '@/session/hold';
+import { findLargestFit } from '@/session/proposal';
+import { HOME, useView } from '@/session/view';
 
 /** What is dragged from the shelf onto the cloth. */
 export const MOTIF_DRAG = 'application/x-motif';
@@ -22,7 +22,7 @@ export function layMotif(motif: string, place?: { x: number; y: number }) {
   const { x, y } = place ?? { x: window.width / 2, y: window.height / 2 };
   const at = { x: origin.x + x / zoom, y: origin.y + y / zoom };
   const laid = asLaid({ id, motif, ...at, angle: 0, scale: 1, mirror: false });
-  if (edit((p) => addPlacement(p, laid, newId))) useView.setState({ selected: [id], grip: HOME });
+  if (edit(addPlacement(laid, newId))) useView.setState({ selected: [id], grip: HOME });
 }
 
 /** Lays others of what is in hand, a little to the right and down. */
@@ -37,7 +37,7 @@ export function another() {
     if (group && !groups.has(group)) groups.set(group, newId());
     return { ...rest, ...(group ? { group: groups.get(group) } : {}), id: newId(), x: p.x + 12, y: p.y + 12 };
   });
-  if (edit((d) => addPlacements(d, fresh))) useView.setState({ selected: fresh.map((p) => p.id) });
+  if (edit(addPlacements(fresh))) useView.setState({ selected: fresh.map((p) => p.id) });
 }
 
 /** A sentence when a placement is larger than the cell, so that it meets its own copies; else null. */
@@ -59,6 +59,6 @@ export async function sizeToFit(id: string, gapMm: number): Promise<string | nul
   const scale = await findLargestFit(project, id, gapMm);
   if (scale === null)
     return `Something lies within ${gapMm} mm of its middle: no size clears it. Move it first.`;
-  edit((p) => setPlacements(p, { [id]: { scale } }));
+  edit(setPlacements({ [id]: { scale } }));
   return null;
 }

@@ -3,8 +3,8 @@
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useBolt } from '@/state/bolt';
-import { LAY_PARTS, type LayPart, useView } from '@/state/view';
+import { useBolt } from '@/session/bolt';
+import { LAY_PARTS, type LayPart, useView } from '@/session/view';
 import Tray from '../../parts/tray';
 import Arrange from './parts/arrange';
 import ClothPart from './parts/cloth-part';

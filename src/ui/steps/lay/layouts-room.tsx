@@ -10,10 +10,10 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useState } from 'react';
 import { type Layout, type Project, setLayout } from '@/core';
 import { evenness } from '@/engine';
-import { edit, useBolt } from '@/state/bolt';
-import { layRequest, spreadText } from '@/state/proposal';
-import { useSprites } from '@/state/sprites';
-import { useView } from '@/state/view';
+import { edit, useBolt } from '@/session/bolt';
+import { layRequest, spreadText } from '@/session/proposal';
+import { useSprites } from '@/session/sprites';
+import { useView } from '@/session/view';
 import Swatch from '../../cloth/swatch';
 import { LAYOUT_NAME, small } from '../../parts/lengths';
 import PictureCard from '../../parts/picture-card';
@@ -90,7 +90,7 @@ function Room() {
                 label={`Take ${name}`}
                 on={here}
                 onPress={() => {
-                  edit((p) => setLayout(p, layout));
+                  edit(setLayout(layout));
                   close();
                 }}
                 pad={1}

@@ -10,9 +10,9 @@ import Typography from '@mui/material/Typography';
 import { DataGrid, type GridColDef, type GridRowId } from '@mui/x-data-grid';
 import { useState } from 'react';
 import { BLENDS, type Placement, setPlacements } from '@/core';
-import { edit, useBolt } from '@/state/bolt';
-import { BY_HAND, select } from '@/state/hold';
-import { useView } from '@/state/view';
+import { edit, useBolt } from '@/session/bolt';
+import { BY_HAND, select } from '@/session/hold';
+import { useView } from '@/session/view';
 
 type Row = {
   id: string;
@@ -142,7 +142,7 @@ export default function PlacementTable({ onDone }: { onDone: () => void }) {
               for (const field of ['locked', 'hidden'] as const) {
                 if (took(field)) change[field] = now[field] || undefined;
               }
-              return edit((p) => setPlacements(p, { [now.id]: change })) ? now : before;
+              return edit(setPlacements({ [now.id]: change })) ? now : before;
             }}
           />
         </Box>

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useBolt } from '@/state/bolt';
+import { useBolt } from '@/session/bolt';
 import { fileSize } from '../../parts/lengths';
 import Tray from '../../parts/tray';
 import { FIGURES } from '../../theme/theme';

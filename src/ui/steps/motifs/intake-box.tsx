@@ -9,8 +9,8 @@ import Typography from '@mui/material/Typography';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { look } from '@/engine';
-import type { IncomingFile } from '@/state/intake';
-import { sampleFiles, samples } from '@/state/samples';
+import type { IncomingFile } from '@/session/intake';
+import { sampleFiles, samples } from '@/session/samples';
 
 type Raw = { name: string; bytes: Uint8Array<ArrayBuffer> };
 const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));

@@ -8,7 +8,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { counted, type Motif, PERMISSIONS, setMotif } from '@/core';
-import { edit, useBolt } from '@/state/bolt';
+import { edit, useBolt } from '@/session/bolt';
 import MotifPicture from '../../parts/motif-picture';
 import { PERMISSION_SAYS } from './origin-fields';
 import { shelfRows } from './shelf-row';
@@ -119,8 +119,8 @@ export default function MotifTable({ onDone, onOpen }: { onDone: () => void; onO
             nonce={(window as { __nonce__?: string }).__nonce__}
             processRowUpdate={(now, before) => {
               const { name, role, direction, source, permission } = now;
-              const ok = edit((p) =>
-                setMotif(p, now.id, {
+              const ok = edit(
+                setMotif(now.id, {
                   name: name.trim() || before.name,
                   role,
                   direction,

@@ -9,15 +9,15 @@ import dynamic from 'next/dynamic';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { type PageDraft, PictureRefused, type Sheet } from '@/core';
-import { useBolt } from '@/state/bolt';
+import { useBolt } from '@/session/bolt';
 import {
   type IncomingFile,
   type IncomingLayers,
   type IncomingPage,
   keepVector,
   sheetFile,
-} from '@/state/intake';
-import { dropDraft, readDraft } from '@/state/page-draft';
+} from '@/session/intake';
+import { dropDraft, readDraft } from '@/session/page-draft';
 import { trim } from '../../parts/lengths';
 import Tray, { Part } from '../../parts/tray';
 import IntakeBox from './intake-box';

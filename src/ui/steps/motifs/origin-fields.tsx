@@ -3,7 +3,7 @@
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { PERMISSIONS, type Permission } from '@/core';
-import type { Origin } from '@/state/intake';
+import type { Origin } from '@/session/intake';
 
 export const PERMISSION_SAYS: Record<Permission, string> = {
   mine: 'mine: I made it',

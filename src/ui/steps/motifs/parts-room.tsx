@@ -8,8 +8,8 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { partKindOf } from '@/core';
-import type { IncomingPage } from '@/state/intake';
-import { keepAsParts } from '@/state/motif-art';
+import type { IncomingPage } from '@/session/intake';
+import { keepAsParts } from '@/session/motif-art';
 import NumberField from '../../parts/number-field';
 
 type Props = { pages: IncomingPage[]; onApart: () => void; onDone: () => void };

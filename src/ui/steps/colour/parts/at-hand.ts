@@ -1,6 +1,6 @@
 import type { Project } from '@/core';
-import { useBolt } from '@/state/bolt';
-import { wayShown } from '@/state/trial';
+import { useBolt } from '@/session/bolt';
+import { wayShown } from '@/session/trial';
 
 /**
  * The colourway on show as it is now, and the numbers of the inks that are locked in it. A part of the tray is drawn a

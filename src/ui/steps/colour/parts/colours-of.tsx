@@ -8,11 +8,11 @@ import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { type Project, paint, setColourway, twinInks } from '@/core';
-import { edit } from '@/state/bolt';
-import { solidOf, useBook } from '@/state/book';
-import { useInks } from '@/state/inks';
-import { wayShown } from '@/state/trial';
-import { useView } from '@/state/view';
+import { edit } from '@/session/bolt';
+import { solidOf, useBook } from '@/session/book';
+import { useInks } from '@/session/inks';
+import { wayShown } from '@/session/trial';
+import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import { FIGURES } from '../../../theme/theme';
 import { inkFrame } from './ink-frame';
@@ -25,7 +25,6 @@ function paintInk(index: number, hex: string) {
   edit((p) => {
     const { id, colours } = wayShown(p);
     return paint(
-      p,
       id,
       colours.map((was, k) => (k === index ? hex : was)),
       newId,
@@ -39,7 +38,7 @@ function swap(a: number, b: number) {
     const { id, colours } = wayShown(p);
     const next = [...colours];
     [next[a], next[b]] = [next[b], next[a]];
-    return paint(p, id, next, newId);
+    return paint(id, next, newId);
   });
 }
 
@@ -55,7 +54,7 @@ export default function ColoursOf({ project }: { project: Project }) {
   const toggle = (id: string) => {
     edit((p) => {
       const { id: shown, locked } = wayShown(p);
-      return setColourway(p, shown, {
+      return setColourway(shown, {
         locked: locked.includes(id) ? locked.filter((l) => l !== id) : [...locked, id],
       });
     });

@@ -16,8 +16,8 @@ import {
   twoColours,
   widestSplit,
 } from '@/core';
-import { edit, record } from '@/state/bolt';
-import { tryColours, useTrial, wayShown } from '@/state/trial';
+import { edit, record } from '@/session/bolt';
+import { tryColours, useTrial, wayShown } from '@/session/trial';
 import ColourField from '../../../parts/colour-field';
 import PictureCard from '../../../parts/picture-card';
 import { atHand } from './at-hand';
@@ -90,8 +90,7 @@ function Grounds({ project }: { project: Project }) {
     const made = family.map((colours, n) =>
       newColourway(crypto.randomUUID(), `${way.name}, ground ${n + 1}`.slice(0, 80), colours),
     );
-    if (edit((p) => addColourways(p, made)))
-      record({ kind: 'colourway', text: `Twelve grounds of ${way.name} kept.` });
+    if (edit(addColourways(made))) record({ kind: 'colourway', text: `Twelve grounds of ${way.name} kept.` });
   };
   return (
     <>

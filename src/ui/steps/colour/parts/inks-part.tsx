@@ -9,9 +9,9 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { mergeInks, moveInk, type Project, setInk } from '@/core';
-import { edit } from '@/state/bolt';
-import { partInk, takeInks, useInks } from '@/state/inks';
-import { useView } from '@/state/view';
+import { edit } from '@/session/bolt';
+import { partInk, takeInks, useInks } from '@/session/inks';
+import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import Fold from '../../../parts/fold';
 import NumberField from '../../../parts/number-field';
@@ -146,7 +146,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                     defaultValue={ink.name}
                     onBlur={(e) => {
                       const name = e.target.value.trim().slice(0, 80);
-                      if (name && name !== ink.name) edit((p) => setInk(p, n, { name }));
+                      if (name && name !== ink.name) edit(setInk(n, { name }));
                     }}
                   />
                   {n > 0 && (
@@ -155,7 +155,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                         label="In this ink"
                         value={String(ink.texture) as keyof typeof TEXTURE}
                         options={TEXTURE}
-                        onChange={(v) => edit((p) => setInk(p, n, { texture: Number(v) }))}
+                        onChange={(v) => edit(setInk(n, { texture: Number(v) }))}
                       />
                       <Choice
                         label={`Print ${ink.name} with`}
@@ -167,8 +167,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                           ),
                         ])}
                         onChange={(k) => {
-                          if (k !== '' && edit((p) => mergeInks(p, n, Number(k))))
-                            useView.setState({ ink: null });
+                          if (k !== '' && edit(mergeInks(n, Number(k)))) useView.setState({ ink: null });
                         }}
                       />
                       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
@@ -182,7 +181,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                           title="Earlier"
                           disabled={n < 2}
                           onClick={() => {
-                            edit((p) => moveInk(p, n, n - 1));
+                            edit(moveInk(n, n - 1));
                             useView.setState({ ink: n - 1 });
                           }}
                         >
@@ -194,7 +193,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                           title="Later"
                           disabled={n === last}
                           onClick={() => {
-                            edit((p) => moveInk(p, n, n + 1));
+                            edit(moveInk(n, n + 1));
                             useView.setState({ ink: n + 1 });
                           }}
                         >

@@ -17,8 +17,8 @@ import {
   writePalette,
 } from '@/core';
 import { paletteOfPicture } from '@/engine';
-import { solidOf, useBook } from '@/state/book';
-import { tryColours, wayShown } from '@/state/trial';
+import { solidOf, useBook } from '@/session/book';
+import { tryColours, wayShown } from '@/session/trial';
 import Choice from '../../../parts/choice';
 import FileButton from '../../../parts/file-button';
 import { saveFile } from '../../../parts/save-file';

@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Bar, BarChart, LabelList, XAxis, YAxis } from 'recharts';
 import { dropPoll, keepPoll, type Poll, type Project, readVotes } from '@/core';
-import { edit, record } from '@/state/bolt';
+import { edit, record } from '@/session/bolt';
 import FileButton from '../../../parts/file-button';
 import NumberField from '../../../parts/number-field';
 
@@ -50,7 +50,7 @@ export default function Votes({ project }: { project: Project }) {
     }
   };
   const keep = () => {
-    if (!poll || !edit((p) => keepPoll(p, poll))) return;
+    if (!poll || !edit(keepPoll(poll))) return;
     const tally = project.colourways
       .filter((c) => poll.counts[c.id])
       .sort((a, b) => poll.counts[b.id] - poll.counts[a.id])
@@ -114,7 +114,7 @@ export default function Votes({ project }: { project: Project }) {
           <Chart poll={kept} project={project} />
           <Box sx={{ display: 'flex', gap: 0.75 }}>
             <Button onClick={() => setPoll(kept)}>Count again</Button>
-            <Button color="error" onClick={() => edit((p) => dropPoll(p, kept.id))}>
+            <Button color="error" onClick={() => edit(dropPoll(kept.id))}>
               Take away
             </Button>
           </Box>

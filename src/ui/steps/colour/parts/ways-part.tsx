@@ -14,9 +14,9 @@ import {
   setColourway,
   showColourway,
 } from '@/core';
-import { edit, record } from '@/state/bolt';
-import { wayShown } from '@/state/trial';
-import { useView } from '@/state/view';
+import { edit, record } from '@/session/bolt';
+import { wayShown } from '@/session/trial';
+import { useView } from '@/session/view';
 import Fold from '../../../parts/fold';
 import { Part } from '../../../parts/tray';
 import { atHand } from './at-hand';
@@ -34,7 +34,7 @@ export default function WaysPart({ project }: { project: Project }) {
   const add = () => {
     const { project: now, way: from } = atHand(project);
     const name = freeName(now, from.name);
-    edit((p) => addColourways(p, [newColourway(crypto.randomUUID(), name, [...from.colours])]));
+    edit(addColourways([newColourway(crypto.randomUUID(), name, [...from.colours])]));
     record({ kind: 'colourway', text: `${name} begun from ${from.name}.` });
   };
   return (
@@ -48,7 +48,7 @@ export default function WaysPart({ project }: { project: Project }) {
             aria-checked={c.id === way.id}
             aria-label={`Show ${c.name}`}
             title={c.note || undefined}
-            onClick={() => edit((p) => showColourway(p, c.id))}
+            onClick={() => edit(showColourway(c.id))}
             sx={{
               display: 'grid',
               gridTemplateColumns: '1fr 158px',
@@ -87,7 +87,7 @@ export default function WaysPart({ project }: { project: Project }) {
           All on the wall
         </Button>
         {way !== project.colourways[0] && (
-          <Button variant="outlined" color="error" onClick={() => edit((p) => removeColourway(p, way.id))}>
+          <Button variant="outlined" color="error" onClick={() => edit(removeColourway(way.id))}>
             Take {way.name} away
           </Button>
         )}
@@ -128,7 +128,7 @@ function AboutWay({ project }: { project: Project }) {
         defaultValue={way.name}
         onBlur={(e) => {
           const name = e.target.value.trim().slice(0, 80);
-          if (name && name !== way.name) edit((p) => setColourway(p, way.id, { name }));
+          if (name && name !== way.name) edit(setColourway(way.id, { name }));
         }}
       />
       <TextField
@@ -138,22 +138,18 @@ function AboutWay({ project }: { project: Project }) {
         defaultValue={way.note}
         onBlur={(e) => {
           const note = e.target.value.trim().slice(0, 400);
-          if (note !== way.note) edit((p) => setColourway(p, way.id, { note }));
+          if (note !== way.note) edit(setColourway(way.id, { note }));
         }}
       />
       {at > 0 ? (
         <Box sx={{ display: 'flex', gap: 0.75 }}>
-          <Button
-            variant="outlined"
-            disabled={at < 2}
-            onClick={() => edit((p) => moveColourway(p, way.id, at - 1))}
-          >
+          <Button variant="outlined" disabled={at < 2} onClick={() => edit(moveColourway(way.id, at - 1))}>
             Earlier
           </Button>
           <Button
             variant="outlined"
             disabled={at === last}
-            onClick={() => edit((p) => moveColourway(p, way.id, at + 1))}
+            onClick={() => edit(moveColourway(way.id, at + 1))}
           >
             Later
           </Button>

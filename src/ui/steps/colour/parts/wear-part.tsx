@@ -5,9 +5,9 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { type Project, setPlacements, type WearRule, wearByRule, wearing } from '@/core';
-import { edit } from '@/state/bolt';
-import { wayShown } from '@/state/trial';
-import { useView } from '@/state/view';
+import { edit } from '@/session/bolt';
+import { wayShown } from '@/session/trial';
+import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import Fold from '../../../parts/fold';
 
@@ -61,11 +61,8 @@ function InHand({ project, selected }: { project: Project; selected: string[] })
             value={first.inks?.[ink.id] ?? ink.id}
             options={options}
             onChange={(to) =>
-              edit((p) =>
-                setPlacements(
-                  p,
-                  Object.fromEntries(held.map((q) => [q.id, { inks: wearing(q, ink.id, to) }])),
-                ),
+              edit(
+                setPlacements(Object.fromEntries(held.map((q) => [q.id, { inks: wearing(q, ink.id, to) }]))),
               )
             }
           />
@@ -75,7 +72,7 @@ function InHand({ project, selected }: { project: Project; selected: string[] })
         <Button
           variant="outlined"
           onClick={() =>
-            edit((p) => setPlacements(p, Object.fromEntries(held.map((q) => [q.id, { inks: undefined }]))))
+            edit(setPlacements(Object.fromEntries(held.map((q) => [q.id, { inks: undefined }]))))
           }
           sx={{ justifySelf: 'start' }}
         >
@@ -146,7 +143,7 @@ function ByRule({ project }: { project: Project }) {
       <Button
         variant="outlined"
         disabled={all.length < 2}
-        onClick={() => edit((p) => wearByRule(p, { motif, from, to: all, by }))}
+        onClick={() => edit(wearByRule({ motif, from, to: all, by }))}
         sx={{ justifySelf: 'start' }}
       >
         Give them these inks

@@ -21,11 +21,11 @@ import {
   setReserves,
 } from '@/core';
 import { stopLongWork } from '@/engine';
-import { edit, useBolt } from '@/state/bolt';
-import { useChecks } from '@/state/checks';
-import { cellOf } from '@/state/hold';
-import { fillPatchNow, nothingToFill, proposeSettle, useProposal } from '@/state/proposal';
-import { useView } from '@/state/view';
+import { edit, useBolt } from '@/session/bolt';
+import { useChecks } from '@/session/checks';
+import { cellOf } from '@/session/hold';
+import { fillPatchNow, nothingToFill, proposeSettle, useProposal } from '@/session/proposal';
+import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import { length, small } from '../../../parts/lengths';
 import NumberField from '../../../parts/number-field';
@@ -139,7 +139,7 @@ function Reserve({ project }: { project: Project }) {
           onClick={() => {
             const { origin, zoom, window } = useView.getState();
             const at = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };
-            edit((p) => setReserves(p, [...p.reserves, { id: crypto.randomUUID(), ...at, r: width / 2 }]));
+            edit((p) => setReserves([...p.reserves, { id: crypto.randomUUID(), ...at, r: width / 2 }]));
           }}
         >
           In mid view
@@ -152,14 +152,7 @@ function Reserve({ project }: { project: Project }) {
           </Typography>
           <Button
             aria-label={`Free reserved place ${n + 1}`}
-            onClick={() =>
-              edit((p) =>
-                setReserves(
-                  p,
-                  p.reserves.filter((q) => q.id !== r.id),
-                ),
-              )
-            }
+            onClick={() => edit((p) => setReserves(p.reserves.filter((q) => q.id !== r.id)))}
           >
             Free it
           </Button>
@@ -233,7 +226,7 @@ function Again({ project }: { project: Project }) {
           disabled={!fresh.length}
           onClick={() => {
             const laid = fresh.map((p) => ({ ...p, id: crypto.randomUUID() }));
-            edit((p) => addPlacements(p, laid));
+            edit(addPlacements(laid));
           }}
         >
           Lay them

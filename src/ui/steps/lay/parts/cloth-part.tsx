@@ -15,8 +15,8 @@ import {
   setGrain,
   setGuides,
 } from '@/core';
-import { edit, useBolt } from '@/state/bolt';
-import { RECUTS, type Recut, recutTo, useView } from '@/state/view';
+import { edit, useBolt } from '@/session/bolt';
+import { RECUTS, type Recut, recutTo, useView } from '@/session/view';
 import AlternateFields from '../../../parts/alternate-fields';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
@@ -99,7 +99,7 @@ function GuidesPart({ project }: { project: Project }) {
           label="Outline"
           value={guides.outline}
           options={OUTLINE_SAYS}
-          onChange={(outline) => OUTLINES.includes(outline) && edit((p) => setGuides(p, { outline }))}
+          onChange={(outline) => OUTLINES.includes(outline) && edit(setGuides({ outline }))}
         />
       </Box>
       {(['columns', 'rows'] as const).map((side) => (
@@ -110,7 +110,7 @@ function GuidesPart({ project }: { project: Project }) {
           value={guides[side]}
           min={0}
           max={48}
-          onChange={(v) => edit((p) => setGuides(p, { [side]: Math.round(v) }))}
+          onChange={(v) => edit(setGuides({ [side]: Math.round(v) }))}
         />
       ))}
     </Box>
@@ -178,7 +178,7 @@ function GrainPart({ project }: { project: Project }) {
       {(['ink', 'cloth'] as const).map((layer) => {
         const now = grain[layer];
         const set = (change: Partial<GrainLayer>) =>
-          edit((p) => setGrain(p, { [layer]: { ...(now ?? FIRST[layer]), ...change } }), `grain${layer}`);
+          edit(setGrain({ [layer]: { ...(now ?? FIRST[layer]), ...change } }), `grain${layer}`);
         return (
           <Box key={layer} sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr 1fr', gap: 1 }}>
             <Choice
@@ -188,7 +188,7 @@ function GrainPart({ project }: { project: Project }) {
               onChange={(v) => {
                 const texture = GRAINS.find((g) => g === v);
                 if (texture) set({ texture });
-                else edit((p) => setGrain(p, { [layer]: null }));
+                else edit(setGrain({ [layer]: null }));
               }}
             />
             <NumberField
@@ -216,9 +216,7 @@ function GrainPart({ project }: { project: Project }) {
         );
       })}
       <FormControlLabel
-        control={
-          <Checkbox size="small" checked={grain.on} onChange={(_, on) => edit((p) => setGrain(p, { on }))} />
-        }
+        control={<Checkbox size="small" checked={grain.on} onChange={(_, on) => edit(setGrain({ on }))} />}
         label="on, here and in the files"
       />
     </Box>

@@ -13,8 +13,8 @@ import {
   renameSnapshot,
   takeSnapshot,
   useSnapshots,
-} from '@/state/snapshots';
-import { useView } from '@/state/view';
+} from '@/session/snapshots';
+import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import { Part } from '../../../parts/tray';
 

@@ -9,6 +9,7 @@ import {
   groupPlacements,
   type Motif,
   type Placement,
+  type PlacementChange,
   type Project,
   removePlacements,
   reorder,
@@ -16,9 +17,9 @@ import {
   setPlacements,
   swapMotif,
 } from '@/core';
-import { edit, useBolt } from '@/state/bolt';
-import { BY_HAND, changeSelected, mirrorSelected, select } from '@/state/hold';
-import { useView } from '@/state/view';
+import { edit, useBolt } from '@/session/bolt';
+import { BY_HAND, changeSelected, mirrorSelected, select } from '@/session/hold';
+import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import { length, trim } from '../../../parts/lengths';
 import NumberField from '../../../parts/number-field';
@@ -109,8 +110,7 @@ function NumbersOfAll({ held }: { held: Placement[] }) {
   const together = useView((s) => s.together);
   const one = held.length > 0 && held.every((p) => Math.abs(p.scale - held[0].scale) < 1e-6);
   const disabled = !held.length;
-  const to = (scale: number) =>
-    edit((d) => setPlacements(d, Object.fromEntries(held.map((p) => [p.id, { scale }]))));
+  const to = (scale: number) => edit(setPlacements(Object.fromEntries(held.map((p) => [p.id, { scale }]))));
   return (
     <>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
@@ -202,12 +202,12 @@ function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
   const mixed = !locked && held.some((p) => p.locked);
   const only = useView((s) => s.only);
   const grouped = held.some((p) => p.group);
-  const set = (change: Parameters<typeof setPlacements>[1][string]) =>
-    edit((p) => setPlacements(p, Object.fromEntries(selected.map((id) => [id, change]))));
+  const set = (change: PlacementChange) =>
+    edit(setPlacements(Object.fromEntries(selected.map((id) => [id, change]))));
   const acts: [string, () => void][] = [
     ['Another', another],
-    ['On top', () => edit((p) => reorder(p, selected, 'top'))],
-    ['Underneath', () => edit((p) => reorder(p, selected, 'bottom'))],
+    ['On top', () => edit(reorder(selected, 'top'))],
+    ['Underneath', () => edit(reorder(selected, 'bottom'))],
     [locked ? 'Unlock' : mixed ? 'Lock all' : 'Lock', () => set({ locked: locked ? undefined : true })],
     ...(mixed ? [['Unlock all', () => set({ locked: undefined })] as [string, () => void]] : []),
     only
@@ -224,7 +224,7 @@ function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
   if (selected.length > 1 || grouped) {
     acts.push([
       grouped ? 'Let the group go' : 'Join as a group',
-      () => edit((p) => groupPlacements(p, selected, grouped ? undefined : crypto.randomUUID())),
+      () => edit(groupPlacements(selected, grouped ? undefined : crypto.randomUUID())),
     ]);
   }
   if (held.some((p) => p.sym)) acts.push(['Free from its set', () => set({ sym: undefined })]);
@@ -243,7 +243,7 @@ function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
         color="error"
         disabled={locked}
         onClick={() => {
-          edit((p) => removePlacements(p, selected));
+          edit(removePlacements(selected));
           select([]);
         }}
       >
@@ -269,10 +269,9 @@ function HowItLies({ project, placed, motif, selected }: HowProps) {
   const opacity = (all ? motif.opacity : placed.opacity) ?? 1;
   const set = (change: Pick<Placement, 'blend' | 'opacity'>) =>
     edit(
-      (p) =>
-        all
-          ? setMotif(p, motif.id, change)
-          : setPlacements(p, Object.fromEntries(selected.map((id) => [id, change]))),
+      all
+        ? setMotif(motif.id, change)
+        : setPlacements(Object.fromEntries(selected.map((id) => [id, change]))),
       `lies${whose}${selected}`,
     );
   const laid = project.placements.filter((p) => p.motif === motif.id);
@@ -310,7 +309,7 @@ function HowItLies({ project, placed, motif, selected }: HowProps) {
           options={{ '': '', ...Object.fromEntries(others.map((m) => [m.id, m.name])) }}
           onChange={(to) => {
             const ids = all ? laid.map((p) => p.id) : selected;
-            if (to) edit((p) => swapMotif(p, ids, to));
+            if (to) edit(swapMotif(ids, to));
           }}
         />
       )}

@@ -7,7 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, type Project } from '@/core';
-import { proposeScatter, type ScatterAsk } from '@/state/proposal';
+import { proposeScatter, type ScatterAsk } from '@/session/proposal';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
 import {

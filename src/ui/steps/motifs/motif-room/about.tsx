@@ -9,9 +9,9 @@ import Typography from '@mui/material/Typography';
 import { type ReactNode, useRef, useState } from 'react';
 import { type Motif, type MotifRole, removeMotif, type Sheet, setMotif } from '@/core';
 import { look } from '@/engine';
-import { edit } from '@/state/bolt';
-import type { IncomingPage } from '@/state/intake';
-import { replaceByVector } from '@/state/motif-art';
+import { edit } from '@/session/bolt';
+import type { IncomingPage } from '@/session/intake';
+import { replaceByVector } from '@/session/motif-art';
 import OriginFields from '../origin-fields';
 import TwoHalves from './two-halves';
 
@@ -28,8 +28,7 @@ type Props = {
 export default function About({ motif, picture, sheet, onPage, onSheet, onGone }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState('');
-  const set = (change: Parameters<typeof setMotif>[2], merge = '') =>
-    edit((p) => setMotif(p, motif.id, change), merge);
+  const set = (change: Parameters<typeof setMotif>[1], merge = '') => edit(setMotif(motif.id, change), merge);
   const replace = async (chosen: File) => {
     setWrong('');
     try {
@@ -118,7 +117,7 @@ export default function About({ motif, picture, sheet, onPage, onSheet, onGone }
         color="error"
         sx={{ mt: 'auto', alignSelf: 'start' }}
         onClick={() => {
-          edit((p) => removeMotif(p, motif.id));
+          edit(removeMotif(motif.id));
           onGone();
         }}
       >

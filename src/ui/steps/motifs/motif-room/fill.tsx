@@ -6,9 +6,9 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { type Motif, type Region, setMotif } from '@/core';
 import { lookAtFill, regionAt } from '@/engine';
-import { loadAsset } from '@/state/arts';
-import { edit } from '@/state/bolt';
-import { type FillSettings, fillAsk, keepFill } from '@/state/motif-art';
+import { loadAsset } from '@/session/arts';
+import { edit } from '@/session/bolt';
+import { type FillSettings, fillAsk, keepFill } from '@/session/motif-art';
 import ColourField from '../../../parts/colour-field';
 import MmField from '../../../parts/mm-field';
 import TwoHalves from './two-halves';
@@ -30,7 +30,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
   const setFill = (change: (now: FillSettings) => FillSettings) =>
     edit((p) => {
       const now = p.motifs.find((m) => m.id === motif.id);
-      return now ? setMotif(p, now.id, { fill: change(fillOf(now)) }) : p;
+      return now ? setMotif(now.id, { fill: change(fillOf(now)) }) : null;
     }, `fill${motif.id}`);
   const [inHand, setInHand] = useState(colours[1] ?? STARTERS[0]);
   const [regions, setRegions] = useState<(Region & { coloured: boolean })[]>([]);

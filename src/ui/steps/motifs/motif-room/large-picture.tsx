@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import type { Motif } from '@/core';
-import { motifBitmap } from '@/state/motif-art';
+import { motifBitmap } from '@/session/motif-art';
 import Thumb from '../../../parts/thumb';
 
 /** A motif as large as the room is, in the colourway on show. */

@@ -8,7 +8,7 @@ import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
 import type { Motif, Part } from '@/core';
-import { setParts } from '@/state/motif-art';
+import { setParts } from '@/session/motif-art';
 import ColourField from '../../../parts/colour-field';
 import TwoHalves from './two-halves';
 

@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
 import { hexOfRgb, type Motif, rgbOfHex, slug } from '@/core';
 import { Stopped, stopLongWork } from '@/engine';
-import { traceMotif } from '@/state/motif-art';
+import { traceMotif } from '@/session/motif-art';
 import { fileSize, trim } from '../../../parts/lengths';
 import Progress from '../../../parts/progress';
 import { saveFile } from '../../../parts/save-file';

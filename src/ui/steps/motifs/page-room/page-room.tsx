@@ -23,9 +23,9 @@ import {
   wholePicture,
 } from '@/core';
 import { findPageIn, letGoOfPage, Stopped, split, stopLongWork, warmPress } from '@/engine';
-import { useBolt } from '@/state/bolt';
-import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/state/intake';
-import { type DraftOf, dropDraft, keepDraft } from '@/state/page-draft';
+import { useBolt } from '@/session/bolt';
+import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/session/intake';
+import { type DraftOf, dropDraft, keepDraft } from '@/session/page-draft';
 import { trim } from '../../../parts/lengths';
 import Progress from '../../../parts/progress';
 import OriginFields from '../origin-fields';

@@ -6,7 +6,7 @@ import Input from '@mui/material/Input';
 import NativeSelect from '@mui/material/NativeSelect';
 import Typography from '@mui/material/Typography';
 import type { MotifRole } from '@/core';
-import type { CutPiece } from '@/state/intake';
+import type { CutPiece } from '@/session/intake';
 import { small } from '../../../parts/lengths';
 import Thumb from '../../../parts/thumb';
 

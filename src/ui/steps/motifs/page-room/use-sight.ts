@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { IntakeSettings } from '@/core';
 import { type PageView as Ask, viewPage } from '@/engine';
-import type { IncomingPage } from '@/state/intake';
+import type { IncomingPage } from '@/session/intake';
 import type { Region, Shown } from './page-view';
 import type { Figures } from './stage-clean';
 

@@ -1,0 +1,49 @@
+import { type LogEntry, newProject } from '../core';
+import { fetchDemo } from '../demo';
+import {
+  listBolts,
+  putAsset,
+  putBack,
+  readSetting,
+  removeBolt,
+  writeBolt,
+  writeSetting,
+  writeStrip,
+} from '../shelf';
+
+export type { Bolt } from '../shelf';
+export { listBolts };
+
+const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kind: 'created', text });
+
+/** Puts the demo bolt on the shelf, with its pictures. An open copy of it is replaced. */
+export async function layOutDemo(): Promise<void> {
+  const { project, assets, strip } = await fetchDemo();
+  for (const [name, blob] of assets) await putAsset(name, blob);
+  await writeBolt(project, [created('Laid out as a demo bolt, for Tansy Wharf Mill.')]);
+  await writeStrip(project.id, strip);
+}
+
+/** The shelf as it is; on the very first start the demo bolt is put there. */
+export async function shelfAtStart() {
+  if (!(await readSetting('demoShown'))) {
+    await layOutDemo();
+    await writeSetting('demoShown', true);
+  }
+  return listBolts();
+}
+
+/** A new bolt on the shelf; its id. */
+export async function beginBolt(name: string): Promise<string> {
+  const id = crypto.randomUUID();
+  await writeBolt(newProject(id, name), [created('This bolt was begun.')]);
+  return id;
+}
+
+/** Takes a bolt off the shelf; what puts it back as it was is returned. */
+export async function takeOffShelf(id: string): Promise<() => Promise<void>> {
+  const taken = await removeBolt(id);
+  return async () => {
+    if (taken) await putBack(taken);
+  };
+}

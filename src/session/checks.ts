@@ -1,0 +1,179 @@
+import {
+  type CheckOptions,
+  type CheckReport,
+  compareFindings,
+  type Finding,
+  type Left,
+  latticeOf,
+  leftAs,
+  leftOvers,
+  outlinePath,
+  type Project,
+  rgbOfHex,
+  type WrapProof,
+  wornArts,
+} from '../core';
+import { check, proveWrapOf, Stopped } from '../engine';
+import { loadAsset, sceneRequest } from './arts';
+import { session, sessionStore } from './session';
+import { spritesBusy, useSprites } from './sprites';
+import { useView } from './view';
+
+type ChecksState = {
+  report: CheckReport | null;
+  /** The one before it, of the same bolt. */
+  before: CheckReport | null;
+  /** The parts of the document that the report speaks of. */
+  of: unknown;
+  busy: boolean;
+  proof: { result: WrapProof; key: string } | null;
+  proving: number | null;
+  trouble: string | null;
+};
+const NONE = {
+  report: null,
+  before: null,
+  of: null,
+  busy: false,
+  proof: null,
+  proving: null,
+  trouble: null,
+};
+export const useChecks = sessionStore<ChecksState>(() => NONE);
+
+/** What the join of the block depends on: all that is rendered but its colours. */
+export const layKey = (p: Project) =>
+  JSON.stringify([
+    p.brief.widthMm,
+    p.brief.heightMm,
+    p.brief.ppi,
+    p.layout,
+    p.placements,
+    p.motifs.map((m) => [m.asset, m.ppi, m.blend, m.opacity]),
+    p.grain,
+  ]);
+
+/** What a check depends on beside that: colours on show, what is said of motifs, and how it is to look. */
+export const checkKey = (p: Project) =>
+  JSON.stringify([
+    layKey(p),
+    p.checking,
+    p.reserves,
+    p.guides.outline,
+    p.motifs.map((m) => [m.permission, m.standIn, m.direction]),
+    p.colourways.find((c) => c.id === p.shown)?.colours,
+  ]);
+
+/** Outlines that art is fitted into; the cell itself is only where the cloth repeats. */
+const worked: ReadonlySet<string> = new Set(['plain', 'diamond', 'hexagon', 'scallop', 'ogee']);
+
+/** How a bolt is looked over. */
+export function checkOptions(project: Project): CheckOptions {
+  const { sprites } = useSprites.getState();
+  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  return {
+    ...project.checking,
+    leads: new Map(wornArts(project).map(({ key }) => [key, sprites.get(key)?.lead ?? -1])),
+    inks: way.colours.map(rgbOfHex),
+    tops: new Set(project.motifs.filter((m) => m.direction === 'top').map((m) => m.id)),
+    reserves: project.reserves,
+    outline: worked.has(project.guides.outline)
+      ? outlinePath(project.guides.outline, project.layout, {
+          width: project.brief.widthMm,
+          height: project.brief.heightMm,
+        })
+      : [],
+  };
+}
+
+/** Looks a bolt over: what can be measured, and what was left undone. */
+export async function look(project: Project): Promise<CheckReport> {
+  const request = sceneRequest(project);
+  const report = await check(request, checkOptions(project), loadAsset);
+  const seen = new Map(request.placements.map((p, n) => [p.id ?? '', report.seen?.[n] ?? 1]));
+  const findings = [...report.findings, ...leftOvers(project.placements, project.motifs, seen)];
+  const looks = (f: Finding) => f.severity === 'look';
+  return { ...report, findings: [...findings.filter(looks), ...findings.filter((f) => !looks(f))] };
+}
+
+/** A finding by its number in the report, and as what it was left, if it was. */
+export type Numbered = { f: Finding; n: number; left?: Left };
+
+/** The findings of a report by what a person did with them. */
+export function sortFindings(project: Project, report: CheckReport | null) {
+  const lattice = latticeOf(project.layout, { width: project.brief.widthMm, height: project.brief.heightMm });
+  const all: Numbered[] = (report?.findings ?? []).map((f, n) => ({
+    f,
+    n,
+    left: leftAs(f, project.left, lattice),
+  }));
+  const open = all.filter((x) => !x.left);
+  return {
+    looks: open.filter((x) => x.f.severity === 'look'),
+    notes: open.filter((x) => x.f.severity === 'note'),
+    left: all.filter((x) => x.left),
+  };
+}
+
+/** What the last change did to the cloth; null before there was one. */
+export const lastChange = () => {
+  const { report, before } = useChecks.getState();
+  return report && before ? compareFindings(before, report) : null;
+};
+
+const rest = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+
+/** Checks the newest document once the hand has rested a moment; older answers are dropped. */
+export function wantCheck(project: Project) {
+  const mine = session();
+  // An answer on its way speaks of another state: it would take the place of what holds.
+  if (!mine.awaits('check') && useChecks.getState().of === checkKey(project)) return;
+  const done = mine.latest('check', {
+    run: async (newest) => {
+      await rest(120);
+      // What the hand sees comes first.
+      while (newest() && spritesBusy()) await rest(100);
+      if (!newest()) return undefined;
+      useChecks.setState({ busy: true });
+      return look(project);
+    },
+    keep: (report, newest) => {
+      if (!newest) return;
+      letGoOfFocus(useChecks.getState().report, report);
+      useChecks.setState((s) => ({ report, before: s.report, of: checkKey(project), trouble: null }));
+    },
+    fail: (error) => useChecks.setState({ trouble: error instanceof Error ? error.message : String(error) }),
+  });
+  void done.then(() => {
+    if (!mine.closed && !mine.awaits('check')) useChecks.setState({ busy: false });
+  });
+}
+
+/** The finding in focus is known by its number: where another has come to stand there, none is in focus. */
+function letGoOfFocus(before: CheckReport | null, after: CheckReport) {
+  const { finding } = useView.getState();
+  if (finding === null) return;
+  const [was, is] = [before, after].map((r) => r?.findings[finding]);
+  if (was?.kind !== is?.kind || was?.severity !== is?.severity) useView.setState({ finding: null });
+}
+
+/** Renders the block twice at print size, cut in two places, and compares it byte for byte. */
+export async function proveWrapNow(project: Project) {
+  const mine = session();
+  useChecks.setState({ proving: 0, trouble: null });
+  try {
+    const asked = proveWrapOf(
+      sceneRequest(project),
+      (s) => !mine.closed && useChecks.setState({ proving: s }),
+      loadAsset,
+    );
+    const result = await mine.answer(asked);
+    useChecks.setState({ proof: { result, key: layKey(project) } });
+  } catch (error) {
+    if (!(error instanceof Stopped)) {
+      useChecks.setState({ trouble: error instanceof Error ? error.message : String(error) });
+    }
+  } finally {
+    if (!mine.closed) useChecks.setState({ proving: null });
+  }
+}

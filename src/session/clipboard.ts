@@ -1,0 +1,31 @@
+import { assetsOf, clipOf, pasteClip, RangeMessage, readClip } from '../core';
+import { hasAsset } from '../shelf';
+import { edit, useBolt } from './bolt';
+import { useView } from './view';
+
+/** What is in hand as text, or null when nothing is. */
+export function copySelected(): string | null {
+  const { project } = useBolt.getState();
+  const { selected } = useView.getState();
+  return project && selected.length ? clipOf(project, selected) : null;
+}
+
+/** How far what is pasted lies from where it was copied, mm. */
+const ASIDE = { x: 12, y: 12 };
+
+/** Lays what was copied from this bolt or another; how many. Text from elsewhere is refused in words. */
+export async function paste(text: string): Promise<number> {
+  const clip = readClip(text);
+  for (const asset of clip.motifs.flatMap(assetsOf)) {
+    if (!(await hasAsset(asset))) {
+      throw new RangeMessage(
+        'The pictures of these motifs are not on this machine. Bring their bolt in first.',
+      );
+    }
+  }
+  const before = new Set(useBolt.getState().project?.placements.map((p) => p.id));
+  const ok = edit(pasteClip(clip, ASIDE, () => crypto.randomUUID()));
+  const laid = useBolt.getState().project?.placements.filter((p) => !before.has(p.id)) ?? [];
+  if (ok) useView.setState({ selected: laid.map((p) => p.id) });
+  return ok ? laid.length : 0;
+}

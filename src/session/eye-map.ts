@@ -1,0 +1,21 @@
+import type { ClothMap, Project } from '../core';
+import { clothMap } from '../engine';
+import { loadAsset, sceneRequest } from './arts';
+import { layKey } from './checks';
+import { session, sessionStore } from './session';
+
+/** A map of the cloth as a bitmap of one block, and the document it was made of. */
+type MapState = { map: { kind: ClothMap; key: string; bitmap: ImageBitmap } | null };
+export const useEyeMap = sessionStore<MapState>(() => ({ map: null }));
+
+/** Asks for the map of a document; the newest wish wins. */
+export function wantEyeMap(project: Project, kind: ClothMap) {
+  const { map } = useEyeMap.getState();
+  const key = layKey(project);
+  if (map?.kind === kind && map.key === key) return;
+  void session().latest('eye map', {
+    run: () => clothMap(sceneRequest(project), kind, loadAsset),
+    // When none comes, the cloth stays as it is on the screen.
+    keep: (bitmap) => useEyeMap.setState({ map: { kind, key, bitmap } }),
+  });
+}

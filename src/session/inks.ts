@@ -1,0 +1,109 @@
+import {
+  type InksOnCloth,
+  type Project,
+  RangeMessage,
+  type Rgb,
+  rgbOfHex,
+  setInks,
+  splitInk,
+  wornArts,
+} from '../core';
+import { inksOnCloth, palette, type ScreenReport, type ScreensAsk, screens, splitColours } from '../engine';
+import { artsOf, drawnIn, loadAsset, sceneRequest } from './arts';
+import { edit, record } from './bolt';
+import { layKey } from './checks';
+import { session, sessionStore } from './session';
+import { wayShown } from './trial';
+
+type InkState = {
+  /** How much of each ink lies on the cloth, and what touches what. */
+  onCloth: InksOnCloth | null;
+  /** The document it was measured on. */
+  key: string;
+};
+export const useInks = sessionStore<InkState>(() => ({ onCloth: null, key: '' }));
+
+const keyOf = (p: Project) =>
+  JSON.stringify([layKey(p), p.inks.map((i) => [i.hex, i.also]), p.placements.map((q) => q.inks)]);
+
+/** Nothing lies on the cloth: what was measured says nothing of it. */
+export function forgetInks() {
+  session().unwish('inks');
+  useInks.setState({ onCloth: null, key: '' });
+}
+
+/** Asks how much of each ink lies on the cloth; the newest document wins. */
+export function wantInks(project: Project) {
+  const mine = session();
+  const key = keyOf(project);
+  if (!mine.awaits('inks') && useInks.getState().key === key) return;
+  void mine.latest('inks', {
+    run: async () => {
+      const request = sceneRequest(project);
+      const onCloth = await inksOnCloth(request, wearsOf(project, request.arts), loadAsset);
+      // Inks that lie nowhere on the cloth were not counted.
+      return { ...onCloth, shares: project.inks.map((_, n) => onCloth.shares[n] ?? 0) };
+    },
+    keep: (onCloth) => useInks.setState({ onCloth, key }),
+    fail: () => useInks.setState({ onCloth: null, key }),
+  });
+}
+
+/** For each art of a request, the ink (by number) of each colour it is drawn in. */
+function wearsOf(project: Project, arts: { motif: string }[]): number[][] {
+  const { ink } = drawnIn(project);
+  const worn = new Map(wornArts(project).map((w) => [w.key, w.wears]));
+  return arts.map((a) => ink.map((k) => worn.get(a.motif)?.[k + 1] ?? k + 1));
+}
+
+const newId = () => crypto.randomUUID();
+
+/** Takes the inks from the art of a bolt. What was found, in words. */
+export async function takeInks(project: Project, count: number | undefined): Promise<string> {
+  const { inks, flat } = await session().answer(palette(artsOf(project), count, loadAsset));
+  if (!inks.length) {
+    throw new RangeMessage(
+      'No solid colour was found in the art: it may be all soft edges. Scan it at a higher ppi.',
+    );
+  }
+  edit(
+    setInks(
+      inks.map((f) => f.rgb),
+      newId,
+    ),
+  );
+  const told = `${inks.length} ${inks.length === 1 ? 'ink' : 'inks'}`;
+  record({ kind: 'colourway', text: `${told} taken from the art.` });
+  const fewer =
+    count !== undefined && count > inks.length ? `, fewer than ${count}: the art shows no more` : '';
+  const kind = flat
+    ? 'The art is flat.'
+    : 'The art varies within its inks, as washes and photographs do: each plate keeps that texture.';
+  return `${told} found${fewer}. ${kind}`;
+}
+
+/** Parts an ink in the two colours that its part of the art is nearest to. */
+export async function partInk(project: Project, index: number): Promise<string> {
+  const { from, ink } = drawnIn(project);
+  const which = ink.flatMap((k, n) => (k === index - 1 ? [n] : []));
+  const two = await session().answer(splitColours(artsOf(project), from, which, loadAsset));
+  if (!two)
+    throw new RangeMessage(
+      `${project.inks[index].name} is one even colour in the art: there is nothing to part.`,
+    );
+  edit(splitInk(index, two, newId));
+  return `${project.inks[index].name} was parted in two.`;
+}
+
+/** Flat screens of the colourway on show, as a zip, with what is too thin to print. */
+export async function makeScreens(
+  project: Project,
+  ask: ScreensAsk,
+  onProgress: (share: number) => void,
+): Promise<{ zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] }> {
+  const request = sceneRequest(project);
+  const way = wayShown(project);
+  const shown: Rgb[] = way.colours.map(rgbOfHex);
+  const names = project.inks.map((i) => i.name);
+  return screens(request, wearsOf(project, request.arts), shown, names, ask, onProgress, loadAsset);
+}

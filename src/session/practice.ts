@@ -1,0 +1,122 @@
+import { z } from 'zod';
+import {
+  FAULT_KINDS,
+  FAULTS,
+  type Fault,
+  type Finding,
+  latticeOf,
+  type Marked,
+  markPin,
+  nearestCopy,
+  type Placement,
+  type Planted,
+  type Point,
+  type Project,
+} from '../core';
+import { practise, Stopped } from '../engine';
+import { readSetting, writeSetting } from '../shelf';
+import { loadAsset, sceneRequest } from './arts';
+import { look } from './checks';
+import { cellOf } from './hold';
+import { leadOf } from './proposal';
+import { session, sessionStore } from './session';
+import { useView } from './view';
+
+/** A cloth with one fault planted in it, shown instead of the work, and how the pin that was put met it. */
+type Lesson = {
+  of: Project;
+  planted: Planted;
+  placements: Placement[];
+  /** What the check measured there, when it found it too. */
+  measured: Finding | null;
+  pin: Point | null;
+  marked: Marked | null;
+};
+
+/** How many of each fault were looked for, and how many of them found. */
+const recordSchema = z.record(z.enum(FAULTS), z.object({ tried: z.number(), found: z.number() }));
+type PracticeRecord = z.infer<typeof recordSchema>;
+
+type PracticeState = {
+  lesson: Lesson | null;
+  busy: boolean;
+  trouble: string | null;
+  record: PracticeRecord;
+};
+const NONE = Object.fromEntries(FAULTS.map((f) => [f, { tried: 0, found: 0 }])) as PracticeRecord;
+export const usePractice = sessionStore<PracticeState>(() => ({
+  lesson: null,
+  busy: false,
+  trouble: null,
+  record: NONE,
+}));
+
+const KEY = 'practice';
+
+/** Reads the record that was kept; one that is not sound counts as none. */
+export async function openRecord() {
+  const kept = recordSchema.safeParse(await readSetting(KEY));
+  if (kept.success) usePractice.setState({ record: { ...NONE, ...kept.data } });
+}
+
+/** Plants a fault, of a kind drawn by lot unless one is named, in a copy of the work or in its motifs scattered anew. */
+export async function beginLesson(
+  project: Project,
+  madeUp: boolean,
+  fault?: Fault,
+  seed = crypto.getRandomValues(new Uint32Array(1))[0],
+) {
+  const mine = session();
+  usePractice.setState({ busy: true, trouble: null });
+  try {
+    // Where cells alternate, the twins of a band run otherwise: no lane or row is planted there.
+    const faults = project.layout.alternate ? FAULTS.filter((f) => f !== 'lane' && f !== 'row-up') : FAULTS;
+    const drawn = fault ?? faults[seed % faults.length];
+    const leads = new Map(project.motifs.map((m) => [m.id, leadOf(m.id)]));
+    const planted = await mine.answer(
+      practise(sceneRequest(project), drawn, seed % 1e6, madeUp, leads, loadAsset),
+    );
+    const placements = planted.placements.map(
+      ({ motif, x, y, angle, scale, mirror }, n): Placement => ({
+        id: `practice-${n}`,
+        motif,
+        x,
+        y,
+        angle,
+        scale,
+        mirror,
+      }),
+    );
+    const { findings } = await mine.answer(look({ ...project, placements }));
+    const lattice = latticeOf(project.layout, cellOf(project));
+    const off = (f: Finding) => {
+      const near = nearestCopy(lattice, f.at, planted.at);
+      return Math.hypot(near.x - planted.at.x, near.y - planted.at.y);
+    };
+    const [measured = null] = findings
+      .filter((f) => FAULT_KINDS[drawn].includes(f.kind))
+      .sort((p, q) => (planted.along ? 0 : off(p) - off(q)));
+    useView.setState({ selected: [], held: null, finding: null });
+    usePractice.setState({ lesson: { of: project, planted, placements, measured, pin: null, marked: null } });
+  } catch (error) {
+    if (!(error instanceof Stopped)) {
+      usePractice.setState({ trouble: error instanceof Error ? error.message : String(error) });
+    }
+  } finally {
+    if (!mine.closed) usePractice.setState({ busy: false });
+  }
+}
+
+/** Puts the pin, mm of the cloth: it is marked once, and the record kept. */
+export function putPin(at: Point) {
+  const { lesson, record } = usePractice.getState();
+  if (!lesson || lesson.marked) return;
+  const marked = markPin(lesson.planted, at, lesson.of.layout, cellOf(lesson.of));
+  const { fault } = lesson.planted;
+  const was = record[fault];
+  const next = { ...record, [fault]: { tried: was.tried + 1, found: was.found + (marked.hit ? 1 : 0) } };
+  usePractice.setState({ lesson: { ...lesson, pin: at, marked }, record: next });
+  void writeSetting(KEY, next);
+}
+
+export const endLesson = () => usePractice.setState({ lesson: null, trouble: null });

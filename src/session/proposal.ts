@@ -1,0 +1,285 @@
+import {
+  type Filler,
+  FREE_ANGLES,
+  latticeOf,
+  layPlacements,
+  type MendPart,
+  nearestCopy,
+  type Offer,
+  type Placed,
+  type Placement,
+  type Point,
+  PRODUCTS,
+  type Project,
+  RangeMessage,
+  type ScatterMotif,
+  type ScatterRules,
+  scenePlacements,
+} from '../core';
+import { fillPatch, type LayRequest, largestFit, Stopped, scatter, settle } from '../engine';
+import { edit, useBolt } from './bolt';
+import { useChecks } from './checks';
+import { cellOf } from './hold';
+import { session, sessionPart, sessionStore } from './session';
+import { silhouettesOf, useSprites } from './sprites';
+import { centreOn, useView } from './view';
+
+/** Something worked out that is shown on the cloth before it is kept. */
+export type Proposal = {
+  kind: 'scatter' | 'settle' | 'fill' | 'mend';
+  /** The placements as they would be. */
+  placements: Placement[];
+  says: string;
+  /** Those that are new, for the hand to take up once they are kept. */
+  fresh: string[];
+  /** For a patch: what else would do, and which is on show. */
+  offers?: { list: Offer[]; shown: number };
+  /** For mending: its parts, which of them are in, and how many each mended. */
+  mends?: { part: MendPart; on: boolean; count: number }[];
+};
+
+type ProposalState = {
+  proposal: Proposal | null;
+  /** The document it was worked out for: another edit and it no longer holds. */
+  of: Project | null;
+  /** The cloth as it is, for the eye to compare. */
+  before: boolean;
+  busy: { what: string; share: number | null } | null;
+  trouble: string | null;
+};
+const NONE = { proposal: null, of: null, before: false, busy: null, trouble: null };
+export const useProposal = sessionStore<ProposalState>(() => NONE);
+
+/** Counts what was asked for: only the newest answer counts. */
+const asked = sessionPart(() => ({ n: 0 }));
+
+export const dropProposal = () => useProposal.setState({ proposal: null, of: null, before: false });
+
+/** Keeps what is proposed, as one step for undo. */
+export function keepProposal() {
+  const { proposal, of } = useProposal.getState();
+  dropProposal();
+  if (!proposal || useBolt.getState().project !== of) return;
+  if (edit(layPlacements(proposal.placements)) && proposal.fresh.length === 1) {
+    useView.setState({ selected: proposal.fresh });
+  }
+}
+
+/** The cloth by its silhouettes, those of new motifs waited for. */
+export async function layRequest(project: Project): Promise<LayRequest> {
+  const placements = scenePlacements(project);
+  const locked = new Set(project.placements.filter((p) => p.locked).map((p) => p.id));
+  return {
+    silhouettes: await silhouettesOf(project),
+    placements,
+    locked: placements.flatMap((p, n) => (locked.has(p.id) ? [n] : [])),
+    reserves: project.reserves,
+    layout: project.layout,
+    cellMm: cellOf(project),
+  };
+}
+
+export const leadOf = (motif: string): number => useSprites.getState().sprites.get(motif)?.lead ?? -1;
+
+export async function work(what: string, run: (project: Project) => Promise<Proposal>) {
+  const { project } = useBolt.getState();
+  if (!project) return;
+  const mine = session();
+  const n = ++asked().n;
+  const counts = () => !mine.closed && n === asked().n;
+  useProposal.setState({ ...NONE, busy: { what, share: null } });
+  try {
+    const proposal = await run(project);
+    if (counts()) useProposal.setState({ proposal, of: project });
+  } catch (error) {
+    if (counts() && !(error instanceof Stopped)) {
+      useProposal.setState({ trouble: error instanceof Error ? error.message : String(error) });
+    }
+  } finally {
+    if (counts()) useProposal.setState({ busy: null });
+  }
+}
+
+export const onProgress = (share: number) =>
+  useProposal.setState((s) => (s.busy ? { busy: { ...s.busy, share } } : {}));
+
+export const newPlacement = ({ motif, x, y, angle, scale, mirror }: Placed): Placement => ({
+  id: crypto.randomUUID(),
+  motif,
+  x,
+  y,
+  angle,
+  scale,
+  mirror,
+});
+
+const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
+export const spreadText = (spread: number | null) =>
+  spread === null ? 'nothing to compare' : percent(spread);
+
+/** What scatter is asked for; motifs by id with how many, and the sizes they may have. */
+export type ScatterAsk = Omit<ScatterRules, 'motifs' | 'onProgress'> & {
+  motifs: Pick<ScatterMotif, 'motif' | 'count' | 'least' | 'most'>[];
+  /** Takes off what lies there now, but for what is locked. */
+  afresh: boolean;
+};
+
+export const proposeScatter = (ask: ScatterAsk, seed: number) =>
+  work('Scattering the motifs.', async (project) => {
+    const { motifs, afresh, ...rest } = ask;
+    const kept = afresh ? project.placements.filter((p) => p.locked) : project.placements;
+    const request = await layRequest({ ...project, placements: kept });
+    const rules = {
+      ...rest,
+      motifs: motifs.map((m) => ({
+        ...m,
+        lead: leadOf(m.motif),
+        free: project.motifs.find((q) => q.id === m.motif)?.direction === 'free',
+      })),
+    };
+    const found = await scatter(request, rules, seed, onProgress);
+    const fresh = found.placed.map(newPlacement);
+    const { smallestGapMm: gap, cover, spread, heldBy } = found;
+    const why = {
+      sizes: `, not the ${percent(ask.cover)} asked: all are at their largest size, so lay more of them or allow larger ones`,
+      gap: `, not the ${percent(ask.cover)} asked: no more fits with ${ask.minGapMm}\u00a0mm between them`,
+    };
+    return {
+      kind: 'scatter',
+      placements: [...kept, ...fresh],
+      fresh: fresh.map((p) => p.id),
+      says: `${fresh.length} laid. Art covers ${percent(cover)}${heldBy ? `${why[heldBy]}. The` : ', the'} smallest gap is ${gap.toFixed(1)} mm, gap spread ${spreadText(spread)}.`,
+    };
+  });
+
+export const proposeSettle = (minGapMm: number) =>
+  work('Settling.', async (project) => {
+    const request = await layRequest(project);
+    if (request.placements.length - request.locked.length < 1 || request.placements.length < 2) {
+      throw new RangeMessage(
+        'There is nothing to settle yet: lay two motifs or more, and leave one unlocked.',
+      );
+    }
+    const { placed, before, after } = await settle(request, minGapMm, onProgress);
+    const to = new Map(placed.map((p) => [p.id, p]));
+    const moved = project.placements.filter((p) => {
+      const q = to.get(p.id);
+      return q && Math.hypot(q.x - p.x, q.y - p.y) > 0.05;
+    });
+    if (!moved.length)
+      throw new RangeMessage('It is settled already: no small step makes the gaps more even.');
+    return {
+      kind: 'settle',
+      placements: project.placements.map((p) => ({ ...p, ...pick(to.get(p.id)) })),
+      fresh: [],
+      says: `${moved.length} moved. Gap spread ${spreadText(before)} before, ${spreadText(after)} after.`,
+    };
+  });
+
+const pick = (p: Placed | undefined) => (p ? { x: p.x, y: p.y } : {});
+
+const SPAN = 0.4;
+/** Less of a patch than this does not fill it. */
+const LITTLE = 0.12;
+
+/**
+ * What may be laid in a patch: all but the heroes, near to the sizes and the angles they are used at, and never larger
+ * than the print allows.
+ */
+export const fillersOf = (project: Project): Filler[] =>
+  project.motifs
+    .filter((m) => m.role !== 'hero')
+    .map((m): Filler => {
+      const used = project.placements.filter((p) => p.motif === m.id).map((p) => p.scale);
+      const usual = used.length ? used.reduce((s, v) => s + v, 0) / used.length : 0.8;
+      const prints = m.vector ? Number.POSITIVE_INFINITY : m.ppi / PRODUCTS[project.checking.product].ppi;
+      const sizes = [usual * (1 - SPAN), usual, usual * (1 + SPAN)].map((s) => Math.min(s, prints));
+      const free = m.direction === 'free';
+      const own = project.placements.filter((p) => p.motif === m.id).map((p) => Math.round(p.angle));
+      return {
+        motif: m.id,
+        lead: leadOf(m.id),
+        scales: [sizes[0], sizes[1], sizes[2]],
+        angles: free ? [...FREE_ANGLES] : own.length ? [...new Set(own)] : [0],
+      };
+    });
+
+/** Offers up to three fillers for an empty circle. */
+export const proposeFill = (patch: Point & { r: number }, gapMm: number) =>
+  work('Looking for what fits.', async (project) => {
+    const request = await layRequest(project);
+    const fillers = fillersOf(project);
+    if (!fillers.length)
+      throw new RangeMessage('No motif is a filler or a secondary yet: say so under Motifs.');
+    const leads = project.motifs.map((m): [string, number] => [m.id, leadOf(m.id)]);
+    const list = await fillPatch(request, patch, fillers, gapMm, leads);
+    if (!list.length) {
+      throw new RangeMessage(
+        `No motif fits this patch with ${gapMm} mm round it at a size near to those in use. Allow a smaller gap.`,
+      );
+    }
+    const worth = list.filter((o) => o.share >= LITTLE);
+    if (!worth.length) {
+      throw new RangeMessage(
+        `What fits at a size near to those in use takes ${percent(Math.max(...list.map((o) => o.share)))} of this patch at the most. Lay a larger motif here, or move its neighbours in.`,
+      );
+    }
+    return offered(project, worth, 0);
+  });
+
+/** Why there is nothing to fill. */
+export function nothingToFill(project: Project): string {
+  const { report } = useChecks.getState();
+  if (!report) return 'The cloth is still being looked over: a moment.';
+  if (!report.medianGapMm)
+    return 'Too little lies on this cloth to tell a bare patch from its gaps: lay three motifs or more.';
+  const [widest] = report.gapsMm;
+  return `Nothing to fill: no gap on this cloth stands out as bare. The widest is ${Math.round(widest)}\u00a0mm, the usual ${Math.round(report.medianGapMm)}\u00a0mm.${project.placements.length < FEW ? ' With so few motifs all of it is gap: scatter more.' : ''}`;
+}
+/** Fewer than this leave more ground than gaps. */
+const FEW = 8;
+
+/** Offers fillers for the patch in focus, or the widest one; false when there is none. */
+export function fillPatchNow(project: Project, gapMm?: number): boolean {
+  const { report } = useChecks.getState();
+  const { finding, origin, zoom, window } = useView.getState();
+  const patches = report?.findings.flatMap((f, n) => (f.kind === 'bare-patch' ? [{ ...f, n }] : [])) ?? [];
+  const patch = patches.find((f) => f.n === finding) ?? patches[0];
+  if (!patch) {
+    useProposal.setState({ trouble: nothingToFill(project) });
+    return false;
+  }
+  const middle = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };
+  centreOn(nearestCopy(latticeOf(project.layout, cellOf(project)), patch.at, middle));
+  void proposeFill(
+    { ...patch.at, r: patch.widthMm / 2 },
+    gapMm ?? Math.max(1, Math.round(patch.usualMm * 0.25)),
+  );
+  return true;
+}
+
+function offered(project: Project, list: Offer[], shown: number): Proposal {
+  const laid = newPlacement(list[shown].placed);
+  const name = project.motifs.find((m) => m.id === laid.motif)?.name ?? 'Motif';
+  return {
+    kind: 'fill',
+    placements: [...project.placements, laid],
+    fresh: [laid.id],
+    offers: { list, shown },
+    says: `${name} at ${percent(laid.scale)}, turned ${Math.round(laid.angle)}°: it takes ${percent(list[shown].share)} of the patch and leaves ${list[shown].gapMm.toFixed(1)} mm.`,
+  };
+}
+
+export function showOffer(shown: number) {
+  const { proposal, of } = useProposal.getState();
+  if (proposal?.offers && of) {
+    useProposal.setState({ proposal: offered(of, proposal.offers.list, shown), before: false });
+  }
+}
+
+/** The largest scale at which a placement clears its copies and neighbours by a gap; null when none does. */
+export async function findLargestFit(project: Project, id: string, gapMm: number): Promise<number | null> {
+  const request = await layRequest(project);
+  const n = request.placements.findIndex((p) => p.id === id);
+  return n < 0 ? null : largestFit(request, n, gapMm);
+}

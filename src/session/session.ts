@@ -1,0 +1,128 @@
+import { createStore, type StoreApi, useStore } from 'zustand';
+import { Stopped } from '../engine';
+
+/** One wish of several for the same thing. */
+type Wish<T> = {
+  /** Finds the answer; undefined when it is not wanted any more. */
+  run: (newest: () => boolean) => Promise<T | undefined>;
+  /** Takes the answer; `newest`: nothing newer is wished for. */
+  keep: (answer: T, newest: boolean) => void;
+  fail?: (error: unknown, newest: boolean) => void;
+};
+type Line = { next: Wish<unknown> | null; busy: boolean };
+
+/**
+ * One bolt from opening to closing. It owns all that belongs to it while it is open: the stores, and what its parts
+ * remember from one call to the next. Closing it drops every answer that is still on its way.
+ */
+export class Session {
+  closed = false;
+  private readonly owned = new Map<symbol, unknown>();
+  private readonly lines = new Map<string, Line>();
+  private readonly endings: (() => unknown)[] = [];
+
+  /** @param before what the session before this one still had to write. */
+  constructor(readonly before: Promise<unknown> = Promise.resolve()) {}
+
+  /** What this session owns under a key; made when it is first asked for. */
+  own<T>(key: symbol, make: () => T): T {
+    if (!this.owned.has(key)) this.owned.set(key, make());
+    return this.owned.get(key) as T;
+  }
+
+  /**
+   * Decides which of several answers counts: one wish runs at a time, of those that come meanwhile only the newest is
+   * kept, and none counts once the session is closed.
+   */
+  async latest<T>(key: string, wish: Wish<T>): Promise<void> {
+    const line: Line = this.lines.get(key) ?? { next: null, busy: false };
+    this.lines.set(key, line);
+    line.next = wish as Wish<unknown>;
+    if (line.busy) return;
+    line.busy = true;
+    const newest = () => !line.next && !this.closed;
+    while (line.next && !this.closed) {
+      const { run, keep, fail } = line.next;
+      line.next = null;
+      try {
+        const answer = await run(newest);
+        if (!this.closed && answer !== undefined) keep(answer, newest());
+      } catch (error) {
+        if (!this.closed) fail?.(error, newest());
+      }
+    }
+    line.busy = false;
+  }
+
+  /** Whether an answer under this key is on its way. */
+  awaits = (key: string): boolean => this.lines.get(key)?.busy ?? false;
+
+  /** Nothing that was wished for under this key is wanted any more. */
+  unwish(key: string) {
+    const line = this.lines.get(key);
+    if (line) line.next = null;
+  }
+
+  /** An answer that is wanted only while this session is open: afterwards it ends as if it had been stopped. */
+  async answer<T>(coming: Promise<T>): Promise<T> {
+    const answer = await coming.finally(() => {
+      if (this.closed) throw new Stopped('The bolt was closed.');
+    });
+    return answer;
+  }
+
+  /** Does something when the session is closed, the last first; what it gives back is waited for by the next one. */
+  atEnd(act: () => unknown) {
+    if (this.closed) act();
+    else this.endings.push(act);
+  }
+
+  close(): Promise<unknown> {
+    const ends = this.endings.splice(0).reverse();
+    const last = Promise.allSettled(ends.map((act) => act()));
+    this.closed = true;
+    for (const line of this.lines.values()) line.next = null;
+    return last;
+  }
+}
+
+/** The session that is open; before a bolt is, one that holds none. */
+const current = createStore(() => ({ session: new Session() }));
+export const session = (): Session => current.getState().session;
+
+/** Closes the session that is open; the next one begins with nothing of it. */
+export function nextSession(): Session {
+  const next = new Session(session().close());
+  current.setState({ session: next });
+  return next;
+}
+
+/** What a session remembers from one call to the next. */
+export function sessionPart<T>(make: () => T): () => T {
+  const key = Symbol();
+  return () => session().own(key, make);
+}
+
+export type SessionStore<T> = Pick<StoreApi<T>, 'getState' | 'setState' | 'subscribe'> & {
+  (): T;
+  <S>(select: (state: T) => S): S;
+};
+
+/** A store that each session has for itself; as a hook it follows the session that is open. */
+export function sessionStore<T>(first: () => T): SessionStore<T> {
+  const key = Symbol();
+  const make = () => createStore<T>(first);
+  const store = () => session().own(key, make);
+  const all = (state: T) => state;
+  const use = <S = T>(select: (state: T) => S = all as unknown as (state: T) => S): S =>
+    useStore(
+      useStore(current, (s) => s.session.own(key, make)),
+      select,
+    );
+  return Object.assign(use, {
+    getState: () => store().getState(),
+    setState: ((...args: Parameters<StoreApi<T>['setState']>) =>
+      store().setState(...args)) as StoreApi<T>['setState'],
+    subscribe: ((listen) => store().subscribe(listen)) as StoreApi<T>['subscribe'],
+  });
+}

@@ -1,0 +1,92 @@
+import 'fake-indexeddb/auto';
+import { beforeEach, expect, test } from 'vitest';
+import {
+  addMotifs,
+  addPlacement,
+  apply,
+  motifOf,
+  newProject,
+  removePlacements,
+  rename,
+  setLayout,
+} from '../core';
+import { listSnapshots, putBack, removeBolt, writeBolt } from '../shelf';
+import { edit, undo, useBolt } from './bolt';
+import {
+  blink,
+  dropSnapshot,
+  goBack,
+  openSnapshots,
+  renameSnapshot,
+  sideOf,
+  takeSnapshot,
+  useSnapshots,
+} from './snapshots';
+
+const motif = motifOf({ id: 'm', name: 'Kite', asset: 'a'.repeat(64), width: 60, height: 30, ppi: 300 });
+const laid = { id: 'a', motif: 'm', x: 5, y: 6, angle: 0, scale: 1, mirror: false };
+let bolt = 0;
+
+beforeEach(async () => {
+  const project = apply(apply(newProject(`bolt${bolt++}`, 'Bolt'), addMotifs([motif])), addPlacement(laid));
+  useBolt.setState({ project, log: [] });
+  useBolt.setState({ past: [], future: [] });
+  await writeBolt(project, []);
+  await openSnapshots(project.id);
+});
+const now = () => useBolt.getState().project;
+const names = () => useSnapshots.getState().list.map((s) => s.name);
+
+test('states are numbered or named, and are there when the bolt is opened again', async () => {
+  await takeSnapshot();
+  await takeSnapshot('  With a hero ');
+  const third = await takeSnapshot();
+  expect(names()).toEqual(['State 1', 'With a hero', 'State 2']);
+  if (third) await renameSnapshot(third, 'Sent to the mill');
+  await openSnapshots(now()?.id ?? '');
+  expect(names()).toEqual(['State 1', 'With a hero', 'Sent to the mill']);
+  await openSnapshots('another');
+  expect(names()).toEqual([]);
+});
+
+test('going back is one step that can be undone; layout and placements come back, the name of the bolt stays', async () => {
+  const was = now();
+  const state = await takeSnapshot();
+  edit(setLayout({ kind: 'brick', drop: { p: 1, q: 3 } }));
+  edit(removePlacements(['a']));
+  edit(rename('Renamed'));
+  const before = now();
+  if (state) goBack(state);
+  expect(now()).toEqual({ ...was, name: 'Renamed' });
+  undo();
+  expect(now()).toEqual(before);
+});
+
+test('blinking shows the last state and the work by turns; a dropped state ends the comparison and can be put back', async () => {
+  expect(blink()).toBe(false);
+  const state = await takeSnapshot();
+  const was = now();
+  edit(removePlacements(['a']));
+  expect(blink()).toBe(true);
+  const { compare } = useSnapshots.getState();
+  expect(compare?.shows).toBe('a');
+  expect(sideOf(compare?.a ?? null)).toEqual(was);
+  blink();
+  expect(useSnapshots.getState().compare?.shows).toBe('b');
+  expect(sideOf(null)).toBe(now());
+  const putBack = state && (await dropSnapshot(state));
+  expect(useSnapshots.getState().compare).toBeNull();
+  expect(await listSnapshots(now()?.id ?? '')).toEqual([]);
+  await putBack?.();
+  expect(await listSnapshots(now()?.id ?? '')).toEqual([state]);
+});
+
+test('a bolt taken off the shelf takes its states along, and gives them back to be put there again', async () => {
+  const id = now()?.id ?? '';
+  const state = await takeSnapshot();
+  const gone = await removeBolt(id);
+  expect(gone?.snapshots).toEqual([state]);
+  expect(await listSnapshots(id)).toEqual([]);
+  if (gone) await putBack(gone);
+  expect(await listSnapshots(id)).toEqual([state]);
+});
