@@ -53,7 +53,7 @@ describe('a page in the worker', () => {
   const region = { x: 0, y: 0, width: 700, height: 500 };
 
   test('is looked at: size, ppi, and that no camera took it', async () => {
-    expect(await pageServices.look(page)).toMatchObject({
+    expect(await pageServices.inspectFile(page)).toMatchObject({
       kind: 'page',
       type: 'tiff',
       width: 700,
@@ -106,8 +106,7 @@ describe('a page in the worker', () => {
     const middle = ((art.height >> 1) * art.width + (art.width >> 1)) * 4;
     expect(art.data[middle + 2]).toBeGreaterThan(art.data[middle]);
     expect((await sharp(file.png).metadata()).density).toBe(150);
-    pageServices.letGoOfPage();
-    await expect(pageServices.keep([0], () => {})).rejects.toThrow(/pieces are gone/);
+    await expect(pageServices.keep([7], () => {})).rejects.toThrow(/pieces are gone/);
   });
 
   test('cropped and turned, its marks stay where they were made', async () => {
@@ -132,7 +131,7 @@ describe('a page in the worker', () => {
 
   test('layers come trimmed, with their names; a vector with its size', async () => {
     const ora = new Uint8Array(readFileSync('public/demo/samples/pennants.ora'));
-    const layers = await pageServices.look(ora);
+    const layers = await pageServices.inspectFile(ora);
     expect(layers).toMatchObject({ kind: 'layers', ppi: 300, width: 1900, height: 900 });
     if (layers.kind !== 'layers') throw new Error('Not layers.');
     expect(layers.layers.map((l) => l.name)).toEqual([
@@ -142,7 +141,7 @@ describe('a page in the worker', () => {
       'Paper',
     ]);
     expect(layers.layers[0].width).toBeLessThan(520);
-    const vane = await pageServices.look(
+    const vane = await pageServices.inspectFile(
       new Uint8Array(readFileSync('public/demo/samples/weather-vane.svg')),
     );
     expect(vane).toMatchObject({ kind: 'vector', widthMm: 60, heightMm: 64 });

@@ -84,8 +84,11 @@ export const checkServices = {
     return { report: wrapReport(raster), bitmap: bitmapOf(raster) };
   },
 
-  mendTile(mending: WrapMending): { report: JoinReport; bitmap: ImageBitmap } {
-    if (!tile) throw new Error('There is no tile to mend.');
+  async mendTile(
+    bytes: Uint8Array<ArrayBuffer>,
+    mending: WrapMending,
+  ): Promise<{ report: JoinReport; bitmap: ImageBitmap }> {
+    tile ??= { raster: await decodePicture(bytes), mended: null };
     tile.mended = mendWrap(tile.raster, mending);
     return { report: wrapReport(tile.mended), bitmap: bitmapOf(tile.mended) };
   },

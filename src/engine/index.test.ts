@@ -40,7 +40,8 @@ vi.stubGlobal(
     terminate() {}
   },
 );
-const { asThrown, letGoOfArt, sprite } = await import('.');
+const { letGoOfArt, sprite } = await import('.');
+const { asThrown } = await import('./worker-slot');
 const art = (asset: string, drawWidth?: number) => ({ asset, drawWidth }) as ArtRequest;
 const load = async () => new Uint8Array();
 

@@ -1,7 +1,9 @@
-import { proxy, type Remote, wrap } from 'comlink';
-import { FileRefused, NoMotifs, PictureRefused, RangeMessage, type Rgb } from '../core';
+import { proxy, type Remote } from 'comlink';
+import type { Rgb } from '../core';
+import { Pool } from './pool';
 import type { ArtRequest, Incoming, Progress, ProofSeen } from './protocol';
 import type { Services } from './services';
+import { type Bounds, WorkerSlot } from './worker-slot';
 
 export type { ScreenReport, ScreensAsk } from './colour-bench';
 export type {
@@ -16,97 +18,41 @@ export type {
   SceneRequest,
 } from './protocol';
 export { FAR_OFF, MARKED } from './protocol';
+export { Stopped } from './worker-slot';
 
-/** Long work was stopped by the person; everything is as it was. */
-export class Stopped extends Error {
-  override name = 'Stopped';
-}
-
-/** An error as it was thrown in the worker: only its name and its words come over. */
-export function asThrown(error: unknown): unknown {
-  if (!(error instanceof Error)) return error;
-  const own = Object.entries(THROWN).find(([name]) => name === error.name)?.[1];
-  return own && !(error instanceof own) ? new own(error.message) : error;
-}
-const THROWN = { PictureRefused, FileRefused, RangeMessage, NoMotifs };
+/** How long work is followed and stopped. */
+export type Work = { signal?: AbortSignal; onProgress: Progress };
 
 /** Where the engine finds the bytes of an asset. */
 type AssetLoader = (asset: string) => Promise<Uint8Array>;
 
-/** One worker with its own art. Ending it stops whatever it does; the next call starts a fresh one. */
-class Bench {
-  private worker: Worker | undefined;
-  private remote: Remote<Services> | undefined;
-  private stops = new Set<(reason: Error) => void>();
-  /** Assets that this worker was given or said it has; another set once it let go of them. */
-  held = new Set<string>();
-  /** The last of the calls that must not mix. */
-  private turn: Promise<unknown> = Promise.resolve();
-  private begun: Promise<unknown> | undefined;
+/** The profile that is proofed with: a fresh worker is told of it. */
+const printer: { now: { bytes: Uint8Array; seen: ProofSeen } | null } = { now: null };
 
-  /** @param begin what a fresh worker is told before anything else, if there is something to tell. */
-  constructor(private readonly begin: (s: Remote<Services>) => Promise<unknown> | undefined) {}
+/** The worker that answers at once (sprites, checks, previews); it reads no file that comes from elsewhere. */
+const interactive = new WorkerSlot((s) =>
+  printer.now ? s.setPrinter(printer.now.bytes, printer.now.seen) : undefined,
+);
+/** The workers for long work. */
+const batch = new Pool(2);
+/** Those that read what comes from elsewhere: pages and drawings, and finished tiles. */
+const pages = new WorkerSlot();
+const tiles = new WorkerSlot();
 
-  /** Runs one call; it ends with Stopped when `stop` is called meanwhile. */
-  run<T>(call: (s: Remote<Services>) => Promise<T>): Promise<T> {
-    if (!this.remote) {
-      this.worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
-      this.remote = wrap<Services>(this.worker);
-      // A worker that runs out of memory says nothing to those who wait for it.
-      this.worker.addEventListener('error', () => this.end(new Error('The work ran out of room and ended.')));
-      this.begun = this.begin(this.remote);
-    }
-    const { remote, begun } = this;
-    return new Promise<T>((resolve, reject) => {
-      this.stops.add(reject);
-      (begun ? begun.then(() => call(remote)) : call(remote))
-        .then(resolve, (error) => reject(asThrown(error)))
-        .finally(() => this.stops.delete(reject));
-    });
-  }
-
-  /** Runs calls that are several messages each one after another. */
-  inTurn<T>(call: () => Promise<T>): Promise<T> {
-    const next = this.turn.then(call, call);
-    this.turn = next.catch(() => undefined);
-    return next;
-  }
-
-  stop() {
-    this.end(new Stopped('Stopped.'));
-  }
-
-  private end(reason: Error) {
-    this.worker?.terminate();
-    this.worker = undefined;
-    this.remote = undefined;
-    this.held = new Set();
-    this.turn = Promise.resolve();
-    for (const reject of this.stops) reject(reason);
-    this.stops.clear();
-  }
-}
-
-/** The profile that is proofed with. */
-let printer: { bytes: Uint8Array; seen: ProofSeen } | null = null;
-
-/** The worker that answers at once (sprites, checks, previews) and the one for long work. */
-const desk = new Bench((s) => (printer ? s.setPrinter(printer.bytes, printer.seen) : undefined));
-const press = new Bench(() => undefined);
-const benches = { desk, press };
-type BenchName = keyof typeof benches;
-
-/** Stops the long work under way; what it would have changed stays as it was. */
-export const stopLongWork = () => press.stop();
+/** How long reading a file and working on what was read may take, and any long work, ms. */
+const MOST = { reading: 60_000, reckoning: 15 * 60_000 };
+const reading: Bounds = { mostMs: MOST.reading };
+const long = (work?: Pick<Work, 'signal'>): Bounds => ({ signal: work?.signal, mostMs: MOST.reckoning });
 
 async function withArt<T>(
-  bench: BenchName,
+  slot: WorkerSlot,
   arts: ArtRequest[],
   load: AssetLoader,
   call: (s: Remote<Services>) => Promise<T>,
+  bounds?: Bounds,
 ): Promise<T> {
-  return benches[bench].run(async (s) => {
-    const { held } = benches[bench];
+  return slot.run(async (s) => {
+    const { held } = slot;
     const assets = [...new Set(arts.map((a) => a.asset))].filter((a) => !held.has(a));
     if (assets.length) {
       const missing = await s.missing(assets);
@@ -115,117 +61,146 @@ async function withArt<T>(
     }
     if (!arts.some((a) => a.drawWidth)) return call(s);
     // Vectors are drawn at the size that this call wants: no other call comes between.
-    return benches[bench].inTurn(async () => {
+    return slot.inTurn(async () => {
       await s.drawVectors(arts);
       return call(s);
     });
-  });
+  }, bounds);
 }
 
+/** Long work on the art of a scene, by a worker of the pool. */
+const inBatch = <T>(
+  arts: ArtRequest[],
+  load: AssetLoader,
+  call: (s: Remote<Services>) => Promise<T>,
+  work?: Pick<Work, 'signal'>,
+): Promise<T> =>
+  batch.use(
+    arts.map((a) => a.asset),
+    (slot) => withArt(slot, arts, load, call, long(work)),
+    work?.signal,
+  );
+
+/** Long work that needs no art. */
+const reckon = <T>(call: (s: Remote<Services>) => Promise<T>, work?: Pick<Work, 'signal'>): Promise<T> =>
+  batch.use([], (slot) => slot.run(call, long(work)), work?.signal);
+
+/** What a service is asked, without the word of how far it is. */
+type Ask<K extends keyof Services> = Parameters<Services[K]> extends [...infer A, unknown] ? A : never;
 type Call<K extends keyof Services> = (
   ...args: Parameters<Services[K]>
 ) => Promise<Awaited<ReturnType<Services[K]>>>;
 
-export const look = (bytes: Uint8Array<ArrayBuffer>): Promise<Incoming> =>
-  desk.run((s) => s.look(bytes) as Promise<Incoming>);
-export const findPageIn: Call<'findPage'> = (bytes) => desk.run((s) => s.findPage(bytes));
+export const inspectFile = (bytes: Uint8Array<ArrayBuffer>): Promise<Incoming> =>
+  pages.run((s) => s.inspectFile(bytes) as Promise<Incoming>, reading);
+export const findPageIn: Call<'findPage'> = (bytes) => pages.run((s) => s.findPage(bytes), reading);
 export const viewPage: Call<'view'> = (...args) =>
-  desk.run((s) => s.view(...args)) as ReturnType<Call<'view'>>;
-export const split: Call<'split'> = (bytes, ppi, settings, onProgress) =>
-  press.run((s) => s.split(bytes, ppi, settings, proxy(onProgress)));
-export const keepPieces: Call<'keep'> = (numbers, onProgress) =>
-  press.run((s) => s.keep(numbers, proxy(onProgress)));
-/** The worker for long work is begun before it is wanted, so that the press that wants it is not held up. */
-export const warmPress = () => press.run((s) => s.missing([]));
-/** The page is done with: both workers let go of it. */
-export const letGoOfPage = () => Promise.all([desk, press].map((b) => b.run((s) => s.letGoOfPage())));
+  pages.run((s) => s.view(...args), reading) as ReturnType<Call<'view'>>;
+export const split = (...[bytes, ppi, settings, work]: [...Ask<'split'>, Work]) =>
+  pages.run((s) => s.split(bytes, ppi, settings, proxy(work.onProgress)), long(work));
+export const keepPieces = (numbers: number[], work: Work) =>
+  pages.run((s) => s.keep(numbers, proxy(work.onProgress)), long(work));
+/** The page is done with. */
+export const letGoOfPage = () => pages.end();
 
-export const joinParts: Call<'joinParts'> = (...args) => desk.run((s) => s.joinParts(...args));
-export const compose: Call<'compose'> = (...args) => desk.run((s) => s.compose(...args));
-export const lookAtFill: Call<'lookAtFill'> = (...args) => desk.run((s) => s.lookAtFill(...args));
-export const regionAt: Call<'regionAt'> = (...args) => desk.run((s) => s.regionAt(...args));
-export const fillLineArt: Call<'fill'> = (...args) => desk.run((s) => s.fill(...args));
-export const trace: Call<'trace'> = (...args) => press.run((s) => s.trace(...args));
+export const joinParts: Call<'joinParts'> = (...args) => pages.run((s) => s.joinParts(...args), reading);
+export const paletteOfPicture: Call<'paletteOfPicture'> = (...args) =>
+  pages.run((s) => s.paletteOfPicture(...args), reading);
+export const compose: Call<'compose'> = (...args) => interactive.run((s) => s.compose(...args));
+export const lookAtFill: Call<'lookAtFill'> = (...args) => interactive.run((s) => s.lookAtFill(...args));
+export const regionAt: Call<'regionAt'> = (...args) => interactive.run((s) => s.regionAt(...args));
+export const fillLineArt: Call<'fill'> = (...args) => interactive.run((s) => s.fill(...args));
+export const trace = (...[bytes, ppi, inks, options, work]: [...Parameters<Services['trace']>, Work]) =>
+  reckon((s) => s.trace(bytes, ppi, inks, options), work);
 
 export const sprite = (request: ArtRequest, longSide: number, load: AssetLoader) =>
-  withArt('desk', [request], load, (s) => s.sprite(request, longSide));
+  withArt(interactive, [request], load, (s) => s.sprite(request, longSide));
 
 export const quickSprites = (asks: { request: ArtRequest; longSide: number }[], load: AssetLoader) =>
   withArt(
-    'desk',
+    interactive,
     asks.map((a) => a.request),
     load,
     (s) => s.sprites(asks),
   );
 
 /** Another bolt is opened: the workers let go of the art they hold. */
-export const letGoOfArt = () =>
-  Promise.all(
-    [desk, press].map((b) => {
-      b.held = new Set();
-      return b.run((s) => s.letGoOfArt());
-    }),
-  );
+export function letGoOfArt() {
+  const empty = (slot: WorkerSlot) => {
+    slot.held = new Set();
+    void slot.run((s) => s.letGoOfArt()).catch(() => {});
+  };
+  if (interactive.isUp) empty(interactive);
+  batch.each(empty);
+}
 
 const assetsOf = (arts: ArtRequest[]) => arts.map((a) => a.asset);
 export const palette = (arts: ArtRequest[], count: number | undefined, load: AssetLoader) =>
-  withArt('desk', arts, load, (s) => s.palette(assetsOf(arts), count));
-export const paletteOfPicture: Call<'paletteOfPicture'> = (...args) =>
-  desk.run((s) => s.paletteOfPicture(...args));
+  withArt(interactive, arts, load, (s) => s.palette(assetsOf(arts), count));
 export const splitColours = (arts: ArtRequest[], inks: Rgb[], which: number[], load: AssetLoader) =>
-  withArt('desk', arts, load, (s) => s.splitColours(assetsOf(arts), inks, which));
+  withArt(interactive, arts, load, (s) => s.splitColours(assetsOf(arts), inks, which));
 export const setPrinter: Call<'setPrinter'> = async (bytes, seen) => {
-  const found = await desk.run((s) => s.setPrinter(bytes, seen));
-  printer = bytes && { bytes, seen };
+  const found = await interactive.run((s) => s.setPrinter(bytes, seen), reading);
+  printer.now = bytes && { bytes, seen };
   return found;
 };
-export const printed: Call<'printed'> = (...args) => desk.run((s) => s.printed(...args));
+export const printed: Call<'printed'> = (...args) => interactive.run((s) => s.printed(...args));
 export const inksOnCloth = (
   ...[request, wears, load]: [...Parameters<Services['inksOnCloth']>, AssetLoader]
-) => withArt('desk', request.arts, load, (s) => s.inksOnCloth(request, wears));
+) => withArt(interactive, request.arts, load, (s) => s.inksOnCloth(request, wears));
 export const clothPicture = (
-  ...[request, window, load]: [...Parameters<Services['clothPicture']>, AssetLoader]
-) => withArt('press', request.arts, load, (s) => s.clothPicture(request, window));
+  ...[request, size, load, work]: [
+    ...Parameters<Services['clothPicture']>,
+    AssetLoader,
+    Pick<Work, 'signal'>?,
+  ]
+) => inBatch(request.arts, load, (s) => s.clothPicture(request, size), work);
 export const screens = (
-  ...[request, wears, shown, names, ask, onProgress, load]: [...Parameters<Services['screens']>, AssetLoader]
+  ...[request, wears, shown, names, ask, work, load]: [...Ask<'screens'>, Work, AssetLoader]
 ) =>
-  withArt('press', request.arts, load, (s) =>
-    s.screens(request, wears, shown, names, ask, proxy(onProgress)),
+  inBatch(
+    request.arts,
+    load,
+    (s) => s.screens(request, wears, shown, names, ask, proxy(work.onProgress)),
+    work,
   );
 
 export const check = (...[request, options, load]: [...Parameters<Services['check']>, AssetLoader]) =>
-  withArt('desk', request.arts, load, (s) => s.check(request, options));
+  withArt(interactive, request.arts, load, (s) => s.check(request, options));
 export const clothMap = (...[request, kind, load]: [...Parameters<Services['clothMap']>, AssetLoader]) =>
-  withArt('desk', request.arts, load, (s) => s.clothMap(request, kind));
-export const mend = (
-  ...[request, options, parts, may, onProgress, load]: [...Parameters<Services['mend']>, AssetLoader]
-) => withArt('press', request.arts, load, (s) => s.mend(request, options, parts, may, proxy(onProgress)));
+  withArt(interactive, request.arts, load, (s) => s.clothMap(request, kind));
+export const mend = (...[request, options, parts, may, work, load]: [...Ask<'mend'>, Work, AssetLoader]) =>
+  inBatch(request.arts, load, (s) => s.mend(request, options, parts, may, proxy(work.onProgress)), work);
 export const practise = (
-  ...[request, fault, seed, madeUp, leads, load]: [...Parameters<Services['practise']>, AssetLoader]
-) => withArt('press', request.arts, load, (s) => s.practise(request, fault, seed, madeUp, leads));
-export const takeTile: Call<'takeTile'> = (bytes) => press.run((s) => s.takeTile(bytes));
-export const mendTile: Call<'mendTile'> = (mending) => press.run((s) => s.mendTile(mending));
+  ...[request, fault, seed, madeUp, leads, work, load]: [
+    ...Parameters<Services['practise']>,
+    Work,
+    AssetLoader,
+  ]
+) => inBatch(request.arts, load, (s) => s.practise(request, fault, seed, madeUp, leads), work);
+
+export const takeTile = (bytes: Uint8Array<ArrayBuffer>, work: Work) =>
+  tiles.run((s) => s.takeTile(bytes), { signal: work.signal, mostMs: MOST.reading });
+export const mendTile = (...[bytes, mending, work]: [...Parameters<Services['mendTile']>, Work]) =>
+  tiles.run((s) => s.mendTile(bytes, mending), long(work));
 export const tileFile = (ppi: number): Promise<Uint8Array<ArrayBuffer>> =>
-  press.run((s) => s.tileFile(ppi) as Promise<Uint8Array<ArrayBuffer>>);
+  tiles.run((s) => s.tileFile(ppi) as Promise<Uint8Array<ArrayBuffer>>, reading);
+/** The tile is done with. */
+export const letGoOfTile = () => tiles.end();
 
-export const proveWrapOf = (
-  request: Parameters<Services['proveWrap']>[0],
-  onProgress: Progress,
-  load: AssetLoader,
-) => withArt('press', request.arts, load, (s) => s.proveWrap(request, proxy(onProgress)));
+export const proveWrapOf = (request: Parameters<Services['proveWrap']>[0], work: Work, load: AssetLoader) =>
+  inBatch(request.arts, load, (s) => s.proveWrap(request, proxy(work.onProgress)), work);
+export const exportBlock = (request: Parameters<Services['exportBlock']>[0], work: Work, load: AssetLoader) =>
+  inBatch(request.arts, load, (s) => s.exportBlock(request, proxy(work.onProgress)), work);
 
-export const exportBlock = (
-  request: Parameters<Services['exportBlock']>[0],
-  onProgress: Progress,
-  load: AssetLoader,
-) => withArt('press', request.arts, load, (s) => s.exportBlock(request, proxy(onProgress)));
-
-export const scatter: Call<'scatter'> = (request, rules, seed, onProgress) =>
-  press.run((s) => s.scatter(request, rules, seed, proxy(onProgress)));
-export const settle: Call<'settle'> = (request, minGapMm, onProgress) =>
-  press.run((s) => s.settle(request, minGapMm, proxy(onProgress)));
-export const fillPatch: Call<'fillPatch'> = (...args) => press.run((s) => s.fillPatch(...args));
-export const largestFit: Call<'largestFit'> = (...args) => desk.run((s) => s.largestFit(...args));
-export const evenness: Call<'evenness'> = (...args) => desk.run((s) => s.evenness(...args));
+export const scatter = (...[request, rules, seed, work]: [...Ask<'scatter'>, Work]) =>
+  reckon((s) => s.scatter(request, rules, seed, proxy(work.onProgress)), work);
+export const settle = (...[request, minGapMm, work]: [...Ask<'settle'>, Work]) =>
+  reckon((s) => s.settle(request, minGapMm, proxy(work.onProgress)), work);
+export const fillPatch = (
+  ...[request, patch, fillers, gapMm, leads, work]: [...Parameters<Services['fillPatch']>, Work]
+) => reckon((s) => s.fillPatch(request, patch, fillers, gapMm, leads), work);
+export const largestFit: Call<'largestFit'> = (...args) => interactive.run((s) => s.largestFit(...args));
+export const evenness: Call<'evenness'> = (...args) => interactive.run((s) => s.evenness(...args));
 export const grainTile: Call<'grain'> = (...args) =>
-  desk.run((s) => s.grain(...args)) as ReturnType<Call<'grain'>>;
+  interactive.run((s) => s.grain(...args)) as ReturnType<Call<'grain'>>;

@@ -27,6 +27,7 @@ import {
   sha256Of,
   splitPieces,
   squarePage,
+  textOf,
   tookPhoto,
 } from '../core';
 import { decodeCutOut } from './art-store';
@@ -114,7 +115,7 @@ async function lookAtLayers(bytes: Bytes, sha256: string): Promise<Incoming> {
 /** What the workers do with a page on its way in. */
 export const pageServices = {
   /** What a file is, with its size and ppi, or the reason why it is turned away. Decodes it to be sure. */
-  async look(bytes: Bytes): Promise<Incoming> {
+  async inspectFile(bytes: Bytes): Promise<Incoming> {
     if (isZip(bytes)) return lookAtLayers(bytes, await sha256Of(bytes));
     if (looksLikeSvg(bytes)) {
       const { svg, widthMm, heightMm } = readSvg(bytes);
@@ -224,14 +225,6 @@ export const pageServices = {
     }
     return out;
   },
-
-  /** The page is done with. */
-  letGoOfPage() {
-    picture = undefined;
-    page = undefined;
-    pieces = undefined;
-    levels.clear();
-  },
 };
 
 /** The boxes of the pieces, px of the page; a sentence instead when there are none. */
@@ -244,6 +237,6 @@ function boxesOf(read: Parameters<typeof piecesOf>[0], settings: IntakeSettings,
       height: (g.y1 - g.y0 + 1) * factor,
     }));
   } catch (error) {
-    return error instanceof Error ? error.message : String(error);
+    return textOf(error);
   }
 }

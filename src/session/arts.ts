@@ -1,6 +1,8 @@
 import { type Motif, type Project, rgbOfHex, scenePlacements, wornArts } from '../core';
-import type { ArtRequest, SceneRequest } from '../engine';
+import { type ArtRequest, exportBlock, type FileProof, type SceneRequest } from '../engine';
 import { readAsset } from '../shelf';
+
+export { exportBlock, type FileProof };
 
 export const loadAsset = readAsset;
 

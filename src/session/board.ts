@@ -1,4 +1,5 @@
 import { type Board, type BoardText, boardPdf, boardSheet, type Lettering, type Project } from '../core';
+import type { Work } from '../engine';
 import { solidOf, useBook } from './book';
 import { drawPicture } from './wall';
 
@@ -26,12 +27,11 @@ function boardOf(project: Project, ways: string[], title: string, says: string):
 
 /**
  * Makes a presentation board, as a PDF or a PNG.
- * @param onProgress the share of the cloths that is drawn.
  */
 export async function makeBoard(
   project: Project,
   ask: { ways: string[]; title: string; says: string; kind: 'pdf' | 'png' },
-  onProgress: (share: number) => void,
+  { signal, onProgress }: Work,
 ): Promise<Blob> {
   const sheet = boardSheet(boardOf(project, ask.ways, ask.title, ask.says));
   const shown = project.colourways.filter((c) => ask.ways.includes(c.id));
@@ -44,7 +44,7 @@ export async function makeBoard(
       height: Math.round(mark.height * PX_PER_MM),
       spanMm: mark.width * sheet.scale,
     };
-    pictures.push(await drawPicture(project, window));
+    pictures.push(await drawPicture(project, window, signal));
     onProgress(pictures.length / shown.length);
   }
   if (ask.kind === 'png') return paint(sheet, pictures);

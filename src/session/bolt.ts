@@ -7,6 +7,7 @@ import {
   patched,
   type Step,
   stepOf,
+  textOf,
 } from '../core';
 import { readBolt, readHistory, type StepsToWrite, writeBolt } from '../shelf';
 import { type Session, session, sessionPart, sessionStore } from './session';
@@ -42,7 +43,7 @@ const RUN_MS = 900;
 const run = sessionPart(() => ({ key: '', at: 0 }));
 const refuse = (error: unknown) =>
   useBolt.setState({
-    refused: { text: error instanceof Error ? error.message : String(error), at: Date.now() },
+    refused: { text: textOf(error), at: Date.now() },
   });
 
 /**

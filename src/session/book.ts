@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { readSolids, type Solid } from '../core';
+import { readSolids, type Solid, textOf } from '../core';
 import { readSetting, writeSetting } from '../shelf';
 import { sessionPart, sessionStore } from './session';
 
@@ -35,7 +35,7 @@ export function openBook(): Promise<void> {
   const state = book();
   state.loading ??= load().catch((error) => {
     state.loading = undefined;
-    useBook.setState({ trouble: error instanceof Error ? error.message : String(error) });
+    useBook.setState({ trouble: textOf(error) });
   });
   return state.loading;
 }
@@ -49,7 +49,7 @@ export async function takeBook(file: File | null) {
     await load();
   } catch (error) {
     useBook.setState({
-      trouble: `${error instanceof Error ? error.message : String(error)} Nothing was changed.`,
+      trouble: `${textOf(error)} Nothing was changed.`,
     });
   }
 }

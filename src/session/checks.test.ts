@@ -10,7 +10,7 @@ import {
   paint,
   setGrain,
 } from '../core';
-import type { SceneRequest } from '../engine';
+import type { SceneRequest, Work } from '../engine';
 
 const asked: number[] = [];
 let wait = 0;
@@ -18,7 +18,7 @@ vi.mock('../engine', () => ({
   Stopped: class Stopped extends Error {},
   letGoOfArt: async () => {},
   sprite: async () => ({}),
-  proveWrapOf: async (_: SceneRequest, onProgress: (s: number) => void) => {
+  proveWrapOf: async (_: SceneRequest, { onProgress }: Work) => {
     onProgress(0.5);
     return { exact: true, differing: 0, pixels: 9, cutAt: { x: 1, y: 1 } };
   },
@@ -34,6 +34,7 @@ const { nextSession } = await import('./session');
 const { layKey, proveWrapNow, useChecks, wantCheck } = await import('./checks');
 
 const { useBolt } = await import('./bolt');
+const { useJobs } = await import('./jobs');
 /** Opens a document and looks it over. */
 function open(project: Project) {
   useBolt.setState({ project });
@@ -103,7 +104,7 @@ test('what was worked out for a bolt that was left says nothing of the next one'
   useBolt.setState({ project: { ...laid(3), id: 'next' } });
   await proving;
   await vi.waitFor(() => expect(useChecks.getState().busy).toBe(false));
-  expect(useChecks.getState()).toMatchObject({ report: null, proof: null, proving: null });
+  expect(useChecks.getState()).toMatchObject({ report: null, proof: null });
 });
 
 test('colours and names do not call for a new check; a nudge does', async () => {
@@ -129,8 +130,8 @@ test('a wrap proof holds for the cloth that it was made of', async () => {
   const p = laid(1);
   useBolt.setState({ project: p });
   await proveWrapNow(p);
-  const { proof, proving } = useChecks.getState();
+  expect(useJobs.getState().jobs).toMatchObject([{ kind: 'wrap proof', state: 'done' }]);
+  const { proof } = useChecks.getState();
   expect(proof?.key).toBe(layKey(p));
   expect(proof?.key).not.toBe(layKey(laid(2)));
-  expect(proving).toBeNull();
 });

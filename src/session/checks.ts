@@ -10,11 +10,13 @@ import {
   outlinePath,
   type Project,
   rgbOfHex,
+  textOf,
   type WrapProof,
   wornArts,
 } from '../core';
-import { check, proveWrapOf, Stopped } from '../engine';
+import { check, proveWrapOf } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
+import { runJob } from './jobs';
 import { session, sessionStore } from './session';
 import { spritesBusy, useSprites } from './sprites';
 import { useView } from './view';
@@ -27,7 +29,6 @@ type ChecksState = {
   of: unknown;
   busy: boolean;
   proof: { result: WrapProof; key: string } | null;
-  proving: number | null;
   trouble: string | null;
 };
 const NONE = {
@@ -36,7 +37,6 @@ const NONE = {
   of: null,
   busy: false,
   proof: null,
-  proving: null,
   trouble: null,
 };
 export const useChecks = sessionStore<ChecksState>(() => NONE);
@@ -142,7 +142,7 @@ export function wantCheck(project: Project) {
       letGoOfFocus(useChecks.getState().report, report);
       useChecks.setState((s) => ({ report, before: s.report, of: checkKey(project), trouble: null }));
     },
-    fail: (error) => useChecks.setState({ trouble: error instanceof Error ? error.message : String(error) }),
+    fail: (error) => useChecks.setState({ trouble: textOf(error) }),
   });
   void done.then(() => {
     if (!mine.closed && !mine.awaits('check')) useChecks.setState({ busy: false });
@@ -157,23 +157,13 @@ function letGoOfFocus(before: CheckReport | null, after: CheckReport) {
   if (was?.kind !== is?.kind || was?.severity !== is?.severity) useView.setState({ finding: null });
 }
 
+/** The proof of the join, as a job. */
+export const WRAP_PROOF = 'wrap proof';
+
 /** Renders the block twice at print size, cut in two places, and compares it byte for byte. */
 export async function proveWrapNow(project: Project) {
-  const mine = session();
-  useChecks.setState({ proving: 0, trouble: null });
-  try {
-    const asked = proveWrapOf(
-      sceneRequest(project),
-      (s) => !mine.closed && useChecks.setState({ proving: s }),
-      loadAsset,
-    );
-    const result = await mine.answer(asked);
-    useChecks.setState({ proof: { result, key: layKey(project) } });
-  } catch (error) {
-    if (!(error instanceof Stopped)) {
-      useChecks.setState({ trouble: error instanceof Error ? error.message : String(error) });
-    }
-  } finally {
-    if (!mine.closed) useChecks.setState({ proving: null });
-  }
+  const result = await runJob(WRAP_PROOF, 'Comparing two cuts of the block.', (work) =>
+    proveWrapOf(sceneRequest(project), work, loadAsset),
+  );
+  if (result) useChecks.setState({ proof: { result, key: layKey(project) } });
 }

@@ -8,7 +8,19 @@ import {
   splitInk,
   wornArts,
 } from '../core';
-import { inksOnCloth, palette, type ScreenReport, type ScreensAsk, screens, splitColours } from '../engine';
+import {
+  inksOnCloth,
+  palette,
+  paletteOfPicture,
+  type ScreenReport,
+  type ScreensAsk,
+  screens,
+  splitColours,
+  type Work,
+} from '../engine';
+
+export { paletteOfPicture, type ScreenReport };
+
 import { artsOf, drawnIn, loadAsset, sceneRequest } from './arts';
 import { edit, record } from './bolt';
 import { layKey } from './checks';
@@ -99,11 +111,11 @@ export async function partInk(project: Project, index: number): Promise<string> 
 export async function makeScreens(
   project: Project,
   ask: ScreensAsk,
-  onProgress: (share: number) => void,
+  work: Work,
 ): Promise<{ zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] }> {
   const request = sceneRequest(project);
   const way = wayShown(project);
   const shown: Rgb[] = way.colours.map(rgbOfHex);
   const names = project.inks.map((i) => i.name);
-  return screens(request, wearsOf(project, request.arts), shown, names, ask, onProgress, loadAsset);
+  return screens(request, wearsOf(project, request.arts), shown, names, ask, work, loadAsset);
 }

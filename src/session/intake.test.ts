@@ -9,7 +9,8 @@ vi.mock('../engine', () => ({
     kept.push(numbers);
     return numbers.map((n) => ({ png: new Uint8Array([n]), sha256: `${n}`.repeat(64).slice(0, 64) }));
   },
-  look: async () => ({ kind: 'layers' }),
+  inspectFile: async () => ({ kind: 'layers' }),
+  Stopped: class extends Error {},
 }));
 vi.mock('../shelf', () => ({
   putAsset: async (name: string, blob: Blob) => stored.set(name, blob),
@@ -102,7 +103,7 @@ test('a page is kept whole with what was chosen; opened again, its motifs get th
   cuts[1].keep = false;
   // The person says that it turns freely.
   cuts[2].top = false;
-  expect(await keepPage(page, DEFAULT_INTAKE, 300, cuts, origin, () => {})).toBe(true);
+  expect(await keepPage(page, DEFAULT_INTAKE, 300, cuts, origin, { onProgress() {} })).toBe(true);
   expect(kept).toEqual([[0, 2]]);
   expect([...stored.keys()]).toEqual([page.sha256, '0'.repeat(64), '2'.repeat(64)]);
   expect(now().motifs.map((m) => [m.name, m.source, m.permission, m.box?.x])).toEqual([
@@ -123,7 +124,7 @@ test('a page is kept whole with what was chosen; opened again, its motifs get th
     [false, true],
   ]);
   const settings = { ...DEFAULT_INTAKE, tolerance: 22 };
-  await keepPage(page, settings, 300, again, origin, () => {}, sheet.id);
+  await keepPage(page, settings, 300, again, origin, { onProgress() {} }, sheet.id);
   expect(now().sheets.map((s) => s.settings.tolerance)).toEqual([22]);
   expect(now().motifs).toHaveLength(3);
   expect(now().motifs[0].box?.x).toBe(20);

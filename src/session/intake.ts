@@ -10,7 +10,20 @@ import {
   type Project,
   type Sheet,
 } from '../core';
-import { type Incoming, keepPieces, look } from '../engine';
+import {
+  findPageIn,
+  type Incoming,
+  inspectFile,
+  keepPieces,
+  letGoOfPage,
+  type PageView,
+  split,
+  viewPage,
+  type Work,
+} from '../engine';
+
+export { findPageIn, inspectFile, letGoOfPage, type PageView, split, viewPage };
+
 import { putAsset, readAsset } from '../shelf';
 import { edit, record } from './bolt';
 
@@ -117,13 +130,13 @@ export async function keepPage(
   ppi: number,
   cuts: CutPiece[],
   origin: Origin,
-  onProgress: (share: number) => void,
+  work: Work,
   sheetId?: string,
 ): Promise<boolean> {
   const chosen = cuts.flatMap((c, n) => (c.keep ? [{ ...c, n }] : []));
   const files = await keepPieces(
     chosen.map((c) => c.n),
-    onProgress,
+    work,
   );
   await putAsset(page.sha256, new Blob([page.bytes], { type: `image/${page.type}` }));
   for (const f of files) await putAsset(f.sha256, new Blob([f.png], { type: 'image/png' }));
@@ -174,7 +187,7 @@ export async function keepPage(
 /** A page of this bolt, as it came in. */
 export async function sheetFile(sheet: Pick<Sheet, 'asset' | 'name'>): Promise<IncomingPage> {
   const bytes = await readAsset(sheet.asset);
-  const seen = await look(bytes);
+  const seen = await inspectFile(bytes);
   if (seen.kind !== 'page') throw new Error('This page is no picture.');
   return { ...seen, name: sheet.name, bytes };
 }

@@ -97,7 +97,7 @@ beforeEach(() => {
   );
   useBolt.setState({ project });
   useBolt.setState({ past: [], future: [] });
-  useProposal.setState({ proposal: null, of: null, before: false, busy: null, trouble: null });
+  useProposal.setState({ proposal: null, of: null, before: false, trouble: null });
   settings.clear();
 });
 

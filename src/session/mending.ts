@@ -12,7 +12,7 @@ import {
 import { mend } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
 import { checkOptions } from './checks';
-import { fillersOf, newPlacement, onProgress, type Proposal, useProposal, work } from './proposal';
+import { fillersOf, newPlacement, type Proposal, useProposal, work } from './proposal';
 
 /** Which part of mending a finding calls for; undefined when it has to be mended by hand. */
 export const mendingOf = (f: Finding): MendPart | undefined => MENDED_BY[f.kind];
@@ -50,7 +50,7 @@ export function togglePart(part: MendPart) {
 }
 
 function propose(parts: readonly MendPart[], only: Finding | null, shown: readonly MendPart[] = parts) {
-  return work('Mending.', async (project): Promise<Proposal> => {
+  return work('Mending.', async (project, how): Promise<Proposal> => {
     const seen = scenePlacements(project);
     const locked = new Set(project.placements.filter((p) => p.locked).map((p) => p.id));
     const may = {
@@ -58,14 +58,7 @@ function propose(parts: readonly MendPart[], only: Finding | null, shown: readon
       fillers: fillersOf(project),
       only,
     };
-    const mended = await mend(
-      sceneRequest(project),
-      checkOptions(project),
-      [...parts],
-      may,
-      onProgress,
-      loadAsset,
-    );
+    const mended = await mend(sceneRequest(project), checkOptions(project), [...parts], may, how, loadAsset);
     const count = (part: MendPart) => mended.done.find((d) => d.part === part)?.count ?? 0;
     const mends = shown.map((part) => ({ part, on: parts.includes(part), count: count(part) }));
     if (!mended.done.length && shown === parts) {

@@ -21,6 +21,7 @@ const cutArt = (n: number) => ({
   thumb: {} as ImageBitmap,
 });
 vi.mock('../engine', () => ({
+  Stopped: class extends Error {},
   joinParts: async (files: Uint8Array[]) => files.map((f) => cutArt(f[0])),
   compose: async (parts: { bytes: Uint8Array; rgb?: number[] }[]) => {
     composed.push(parts.map((p) => ({ bytes: [...p.bytes], rgb: p.rgb })));
@@ -31,8 +32,8 @@ vi.mock('../engine', () => ({
     ink: cutArt(7),
     whole: cutArt(8),
   }),
-  trace: async (...args: unknown[]) => {
-    traced.push(args);
+  trace: async (...[bytes, ppi, inks, ask]: unknown[]) => {
+    traced.push([bytes, ppi, inks, ask]);
     return { svg: '<svg/>' };
   },
   palette: async () => ({ inks: [{ rgb: [1, 2, 3], share: 1 }], flat: true }),
@@ -147,7 +148,7 @@ test('a vector in a motif’s place keeps the printed size; a trace takes the bo
   expect(motif().vector).toBe(true);
   expect(size(now())).toBeCloseTo(before, 2);
 
-  await traceMotif(motif(), 1.4, [9, 9, 9]);
+  await traceMotif(motif(), 1.4, [9, 9, 9], { onProgress() {} });
   expect(traced[0]).toMatchObject([
     {},
     300,
@@ -160,6 +161,6 @@ test('a vector in a motif’s place keeps the printed size; a trace takes the bo
       setInks([[200, 50, 30]], () => 'i'),
     ),
   });
-  await traceMotif(motif(), 1, [0, 0, 0]);
+  await traceMotif(motif(), 1, [0, 0, 0], { onProgress() {} });
   expect((traced[1] as unknown[])[2]).toEqual([{ name: 'Ink 1', rgb: [200, 50, 30] }]);
 });

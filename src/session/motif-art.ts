@@ -10,7 +10,21 @@ import {
   replaceArt,
   rgbOfHex,
 } from '../core';
-import { type CutArt, compose, fillLineArt, joinParts, palette, sprite, trace } from '../engine';
+import {
+  type CutArt,
+  compose,
+  fillLineArt,
+  joinParts,
+  lookAtFill,
+  palette,
+  regionAt,
+  sprite,
+  trace,
+  type Work,
+} from '../engine';
+
+export { lookAtFill, regionAt };
+
 import { putAsset, readAsset } from '../shelf';
 import { artsOf, loadAsset } from './arts';
 import { edit, record, useBolt } from './bolt';
@@ -147,7 +161,7 @@ async function inksFor(motif: Motif): Promise<{ name: string; rgb: Rgb }[]> {
 }
 
 /** Outlines of a motif, plate by plate, and how far they are from its pixels. */
-export async function traceMotif(motif: Motif, smooth: number, ground: Rgb) {
+export async function traceMotif(motif: Motif, smooth: number, ground: Rgb, work: Work) {
   const bytes = await readAsset(motif.asset);
-  return trace(bytes, motif.ppi, await inksFor(motif), { smooth, smallestPx: 6, ground });
+  return trace(bytes, motif.ppi, await inksFor(motif), { smooth, smallestPx: 6, ground }, work);
 }

@@ -13,13 +13,14 @@ import {
   type Point,
   type Project,
 } from '../core';
-import { practise, Stopped } from '../engine';
+import { practise } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { loadAsset, sceneRequest } from './arts';
 import { look } from './checks';
 import { cellOf } from './hold';
+import { runJob } from './jobs';
 import { leadOf } from './proposal';
-import { session, sessionStore } from './session';
+import { sessionStore } from './session';
 import { useView } from './view';
 
 /** A cloth with one fault planted in it, shown instead of the work, and how the pin that was put met it. */
@@ -39,15 +40,11 @@ type PracticeRecord = z.infer<typeof recordSchema>;
 
 type PracticeState = {
   lesson: Lesson | null;
-  busy: boolean;
-  trouble: string | null;
   record: PracticeRecord;
 };
 const NONE = Object.fromEntries(FAULTS.map((f) => [f, { tried: 0, found: 0 }])) as PracticeRecord;
 export const usePractice = sessionStore<PracticeState>(() => ({
   lesson: null,
-  busy: false,
-  trouble: null,
   record: NONE,
 }));
 
@@ -59,6 +56,9 @@ export async function openRecord() {
   if (kept.success) usePractice.setState({ record: { ...NONE, ...kept.data } });
 }
 
+/** Planting a fault, as a job. */
+export const PRACTICE = 'practice';
+
 /** Plants a fault, of a kind drawn by lot unless one is named, in a copy of the work or in its motifs scattered anew. */
 export async function beginLesson(
   project: Project,
@@ -66,16 +66,12 @@ export async function beginLesson(
   fault?: Fault,
   seed = crypto.getRandomValues(new Uint32Array(1))[0],
 ) {
-  const mine = session();
-  usePractice.setState({ busy: true, trouble: null });
-  try {
+  const lesson = await runJob(PRACTICE, 'Planting a fault.', async (work): Promise<Lesson> => {
     // Where cells alternate, the twins of a band run otherwise: no lane or row is planted there.
     const faults = project.layout.alternate ? FAULTS.filter((f) => f !== 'lane' && f !== 'row-up') : FAULTS;
     const drawn = fault ?? faults[seed % faults.length];
     const leads = new Map(project.motifs.map((m) => [m.id, leadOf(m.id)]));
-    const planted = await mine.answer(
-      practise(sceneRequest(project), drawn, seed % 1e6, madeUp, leads, loadAsset),
-    );
+    const planted = await practise(sceneRequest(project), drawn, seed % 1e6, madeUp, leads, work, loadAsset);
     const placements = planted.placements.map(
       ({ motif, x, y, angle, scale, mirror }, n): Placement => ({
         id: `practice-${n}`,
@@ -87,7 +83,7 @@ export async function beginLesson(
         mirror,
       }),
     );
-    const { findings } = await mine.answer(look({ ...project, placements }));
+    const { findings } = await look({ ...project, placements });
     const lattice = latticeOf(project.layout, cellOf(project));
     const off = (f: Finding) => {
       const near = nearestCopy(lattice, f.at, planted.at);
@@ -96,15 +92,11 @@ export async function beginLesson(
     const [measured = null] = findings
       .filter((f) => FAULT_KINDS[drawn].includes(f.kind))
       .sort((p, q) => (planted.along ? 0 : off(p) - off(q)));
-    useView.setState({ selected: [], held: null, finding: null });
-    usePractice.setState({ lesson: { of: project, planted, placements, measured, pin: null, marked: null } });
-  } catch (error) {
-    if (!(error instanceof Stopped)) {
-      usePractice.setState({ trouble: error instanceof Error ? error.message : String(error) });
-    }
-  } finally {
-    if (!mine.closed) usePractice.setState({ busy: false });
-  }
+    return { of: project, planted, placements, measured, pin: null, marked: null };
+  });
+  if (!lesson) return;
+  useView.setState({ selected: [], held: null, finding: null });
+  usePractice.setState({ lesson });
 }
 
 /** Puts the pin, mm of the cloth: it is marked once, and the record kept. */
@@ -119,4 +111,4 @@ export function putPin(at: Point) {
   void writeSetting(KEY, next);
 }
 
-export const endLesson = () => usePractice.setState({ lesson: null, trouble: null });
+export const endLesson = () => usePractice.setState({ lesson: null });

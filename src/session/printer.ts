@@ -1,9 +1,11 @@
 import { z } from 'zod';
-import { type Printed, rgbOfHex } from '../core';
-import { type ProofSeen, printed, setPrinter } from '../engine';
+import { type Printed, rgbOfHex, textOf } from '../core';
+import { FAR_OFF, MARKED, type Proof, type ProofSeen, printed, setPrinter } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { sessionPart, sessionStore } from './session';
 import { forgetProofs } from './sprites';
+
+export { FAR_OFF, MARKED, type Proof };
 
 /** The profile that ships: where it is, and what it is called. */
 const SHIPPED = '/profiles/coated-offset.icc';
@@ -63,7 +65,7 @@ function loadAnew(): Promise<void> {
   const state = profile();
   const loading = load().catch((error) => {
     state.loading = undefined;
-    usePrinter.setState({ trouble: error instanceof Error ? error.message : String(error) });
+    usePrinter.setState({ trouble: textOf(error) });
   });
   state.loading = loading;
   return loading;
@@ -79,7 +81,7 @@ export async function askPrinted(colours: string[]) {
   try {
     found = await printed(asked.map(rgbOfHex));
   } catch (error) {
-    const trouble = error instanceof Error ? error.message : String(error);
+    const trouble = textOf(error);
     // Said once: a repaint asks again.
     if (usePrinter.getState().trouble !== trouble) usePrinter.setState({ trouble });
     return;
@@ -101,7 +103,7 @@ export async function takeProfile(file: File | null) {
     await loadAnew();
   } catch (error) {
     usePrinter.setState({
-      trouble: `${error instanceof Error ? error.message : String(error)} Nothing was changed.`,
+      trouble: `${textOf(error)} Nothing was changed.`,
     });
   }
 }

@@ -1,5 +1,9 @@
 import { beforeEach, expect, test, vi } from 'vitest';
 import { addMotifs, addPlacements, apply, motifOf, newProject, type Placement, setPlacements } from '../core';
+import type { Work } from '../engine';
+
+/** What a service is asked, without the word of how far it is. */
+type Ask<F extends (...args: never) => unknown> = Parameters<F> extends [...infer A, unknown] ? A : never;
 
 // The work itself, without a worker round it.
 vi.mock('../engine', async () => {
@@ -13,8 +17,12 @@ vi.mock('../engine', async () => {
   const { scatter, settle, fillPatch, largestFit } = layServices;
   return {
     Stopped,
-    scatter: later(scatter),
-    settle: later(settle),
+    scatter: later((...[request, rules, seed, work]: [...Ask<typeof scatter>, Work]) =>
+      scatter(request, rules, seed, work.onProgress),
+    ),
+    settle: later((...[request, gap, work]: [...Ask<typeof settle>, Work]) =>
+      settle(request, gap, work.onProgress),
+    ),
     fillPatch: later(fillPatch),
     largestFit: later(largestFit),
     letGoOfArt: async () => {},
@@ -72,7 +80,7 @@ beforeEach(() => {
   });
   useBolt.setState({ past: [], future: [] });
   useSprites.setState({ sprites: new Map([['m', SPRITE]]) });
-  useProposal.setState({ proposal: null, of: null, before: false, busy: null, trouble: null });
+  useProposal.setState({ proposal: null, of: null, before: false, trouble: null });
 });
 
 test('settling is proposed, not done; kept, it is one step; a locked placement stays', async () => {

@@ -16,13 +16,16 @@ import {
   type ScatterRules,
   scenePlacements,
 } from '../core';
-import { fillPatch, type LayRequest, largestFit, Stopped, scatter, settle } from '../engine';
+import { evenness, fillPatch, type LayRequest, largestFit, scatter, settle, type Work } from '../engine';
 import { edit, useBolt } from './bolt';
 import { useChecks } from './checks';
 import { cellOf } from './hold';
-import { session, sessionPart, sessionStore } from './session';
+import { jobTrouble, runJob } from './jobs';
+import { session, sessionStore } from './session';
 import { silhouettesOf, useSprites } from './sprites';
 import { centreOn, useView } from './view';
+
+export { evenness };
 
 /** Something worked out that is shown on the cloth before it is kept. */
 export type Proposal = {
@@ -44,14 +47,10 @@ type ProposalState = {
   of: Project | null;
   /** The cloth as it is, for the eye to compare. */
   before: boolean;
-  busy: { what: string; share: number | null } | null;
   trouble: string | null;
 };
-const NONE = { proposal: null, of: null, before: false, busy: null, trouble: null };
+const NONE = { proposal: null, of: null, before: false, trouble: null };
 export const useProposal = sessionStore<ProposalState>(() => NONE);
-
-/** Counts what was asked for: only the newest answer counts. */
-const asked = sessionPart(() => ({ n: 0 }));
 
 export const dropProposal = () => useProposal.setState({ proposal: null, of: null, before: false });
 
@@ -81,27 +80,19 @@ export async function layRequest(project: Project): Promise<LayRequest> {
 
 export const leadOf = (motif: string): number => useSprites.getState().sprites.get(motif)?.lead ?? -1;
 
-export async function work(what: string, run: (project: Project) => Promise<Proposal>) {
+/** What is worked out for the cloth, as a job: the newest of them counts. */
+export const PROPOSAL = 'proposal';
+
+export async function work(label: string, run: (project: Project, work: Work) => Promise<Proposal>) {
   const { project } = useBolt.getState();
   if (!project) return;
   const mine = session();
-  const n = ++asked().n;
-  const counts = () => !mine.closed && n === asked().n;
-  useProposal.setState({ ...NONE, busy: { what, share: null } });
-  try {
-    const proposal = await run(project);
-    if (counts()) useProposal.setState({ proposal, of: project });
-  } catch (error) {
-    if (counts() && !(error instanceof Stopped)) {
-      useProposal.setState({ trouble: error instanceof Error ? error.message : String(error) });
-    }
-  } finally {
-    if (counts()) useProposal.setState({ busy: null });
-  }
+  useProposal.setState(NONE);
+  const proposal = await runJob(PROPOSAL, label, (how) => run(project, how));
+  if (mine.closed) return;
+  if (proposal) useProposal.setState({ proposal, of: project });
+  else useProposal.setState({ trouble: jobTrouble(PROPOSAL) });
 }
-
-export const onProgress = (share: number) =>
-  useProposal.setState((s) => (s.busy ? { busy: { ...s.busy, share } } : {}));
 
 export const newPlacement = ({ motif, x, y, angle, scale, mirror }: Placed): Placement => ({
   id: crypto.randomUUID(),
@@ -125,7 +116,7 @@ export type ScatterAsk = Omit<ScatterRules, 'motifs' | 'onProgress'> & {
 };
 
 export const proposeScatter = (ask: ScatterAsk, seed: number) =>
-  work('Scattering the motifs.', async (project) => {
+  work('Scattering the motifs.', async (project, how) => {
     const { motifs, afresh, ...rest } = ask;
     const kept = afresh ? project.placements.filter((p) => p.locked) : project.placements;
     const request = await layRequest({ ...project, placements: kept });
@@ -137,7 +128,7 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
         free: project.motifs.find((q) => q.id === m.motif)?.direction === 'free',
       })),
     };
-    const found = await scatter(request, rules, seed, onProgress);
+    const found = await scatter(request, rules, seed, how);
     const fresh = found.placed.map(newPlacement);
     const { smallestGapMm: gap, cover, spread, heldBy } = found;
     const why = {
@@ -153,14 +144,14 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
   });
 
 export const proposeSettle = (minGapMm: number) =>
-  work('Settling.', async (project) => {
+  work('Settling.', async (project, how) => {
     const request = await layRequest(project);
     if (request.placements.length - request.locked.length < 1 || request.placements.length < 2) {
       throw new RangeMessage(
         'There is nothing to settle yet: lay two motifs or more, and leave one unlocked.',
       );
     }
-    const { placed, before, after } = await settle(request, minGapMm, onProgress);
+    const { placed, before, after } = await settle(request, minGapMm, how);
     const to = new Map(placed.map((p) => [p.id, p]));
     const moved = project.placements.filter((p) => {
       const q = to.get(p.id);
@@ -206,13 +197,13 @@ export const fillersOf = (project: Project): Filler[] =>
 
 /** Offers up to three fillers for an empty circle. */
 export const proposeFill = (patch: Point & { r: number }, gapMm: number) =>
-  work('Looking for what fits.', async (project) => {
+  work('Looking for what fits.', async (project, how) => {
     const request = await layRequest(project);
     const fillers = fillersOf(project);
     if (!fillers.length)
       throw new RangeMessage('No motif is a filler or a secondary yet: say so under Motifs.');
     const leads = project.motifs.map((m): [string, number] => [m.id, leadOf(m.id)]);
-    const list = await fillPatch(request, patch, fillers, gapMm, leads);
+    const list = await fillPatch(request, patch, fillers, gapMm, leads, how);
     if (!list.length) {
       throw new RangeMessage(
         `No motif fits this patch with ${gapMm} mm round it at a size near to those in use. Allow a smaller gap.`,

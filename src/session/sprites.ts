@@ -4,6 +4,7 @@ import {
   type Project,
   type Silhouette,
   type Size,
+  textOf,
   type Worn,
   wornArts,
 } from '../core';
@@ -134,7 +135,7 @@ export function wantSprites(project: Project, pxPerMm: number, slot: Slot = 'spr
     run: (newest) => drawAll(slot, wish, newest),
     keep: () => {},
     fail: (error) => {
-      const trouble = error instanceof Error ? error.message : String(error);
+      const trouble = textOf(error);
       // Said once: a repaint asks again, and the same answer must not go round for ever.
       const said = useSprites.getState().trouble === trouble;
       if (!(error instanceof Stopped) && !said) useSprites.setState({ trouble });

@@ -1,4 +1,5 @@
 import type { Project } from '../core';
+import { textOf } from '../core';
 import { clothPicture, Stopped } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
 import { session, sessionPart, sessionStore } from './session';
@@ -24,13 +25,13 @@ export const pictureKey = (p: Project, { colours, width, height, spanMm }: Pictu
   `${projectKey(p)}|${colours.join()}|${width}x${height}|${spanMm}`;
 
 /** The cloth in other colours: `width` x `height` px for `spanMm` of it, from the cell's corner. */
-export function drawPicture(project: Project, ask: PictureAsk): Promise<ImageBitmap> {
+export function drawPicture(project: Project, ask: PictureAsk, signal?: AbortSignal): Promise<ImageBitmap> {
   const ppi = (ask.width / ask.spanMm) * 25.4;
   const request = sceneRequest({
     ...inColours(project, ask.colours),
     grain: { ...project.grain, on: false },
   });
-  return clothPicture(request, { width: ask.width, height: ask.height, ppi }, loadAsset);
+  return clothPicture(request, { width: ask.width, height: ask.height, ppi }, loadAsset, { signal });
 }
 
 const wanted = sessionPart(() => new Map<string, { project: Project; ask: PictureAsk }>());
@@ -62,8 +63,7 @@ async function drawWanted() {
         trouble: '',
       }));
     } catch (error) {
-      if (!(error instanceof Stopped))
-        useWall.setState({ trouble: error instanceof Error ? error.message : String(error) });
+      if (!(error instanceof Stopped)) useWall.setState({ trouble: textOf(error) });
     }
   }
 }

@@ -50,7 +50,7 @@ function useOpen(id: string) {
   useEffect(() => {
     const { session, ready } = openSession(id);
     void ready.then((now) => !session.closed && setState(now));
-    return () => session.close();
+    return () => void session.close();
   }, [id]);
   const refused = useBolt((s) => s.refused);
   useEffect(() => {

@@ -11,6 +11,7 @@ import {
   reorder,
   setPlacements,
   showColourway,
+  textOf,
 } from '@/core';
 import { turnToBefore } from '@/session/before';
 import { edit, redo, undo, useBolt } from '@/session/bolt';
@@ -345,8 +346,7 @@ export function useKeys(onHelp: () => void) {
       e.preventDefault();
       paste(text).then(
         (n) => n && enqueueSnackbar(`${n} laid from what was copied.`),
-        (error) =>
-          enqueueSnackbar(error instanceof Error ? error.message : String(error), { variant: 'warning' }),
+        (error) => enqueueSnackbar(textOf(error), { variant: 'warning' }),
       );
     };
     addEventListener('keydown', listen);

@@ -56,3 +56,4 @@ export function completeSize(given: SizeTriple, keep: 'mm+ppi' | 'px+ppi' | 'mm+
       return { ...given, ppi: given.px / (given.mm / MM_PER_INCH) };
   }
 }
+export { textOf } from './text-of';

@@ -2,13 +2,12 @@
 
 import { type RefObject, useEffect } from 'react';
 import { EYE_KINDS, hexOfRgb, type Placement, type Project } from '@/core';
-import { FAR_OFF, MARKED, type Proof } from '@/engine';
 import { useBolt } from '@/session/bolt';
 import { useEyeMap, wantEyeMap } from '@/session/eye-map';
 import { useGrain, wantGrain } from '@/session/grain';
 import { lastAnswer } from '@/session/last-answer';
 import { usePractice } from '@/session/practice';
-import { askPrinted, readyPrinter, usePrinter } from '@/session/printer';
+import { askPrinted, FAR_OFF, MARKED, type Proof, readyPrinter, usePrinter } from '@/session/printer';
 import { useProposal } from '@/session/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/session/snapshots';
 import { allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/session/sprites';

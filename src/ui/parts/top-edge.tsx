@@ -12,6 +12,7 @@ import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { type Project, rename, showColourway } from '@/core';
 import { edit, redo, type SaveState, undo, useBolt } from '@/session/bolt';
+import JobsList from './jobs-list';
 import { LAYOUT_NAME, size } from './lengths';
 import onProject from './on-project';
 
@@ -103,6 +104,7 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
         , {size(brief.widthMm, brief.heightMm, brief.unit)}, {Number(brief.ppi.toFixed(1))} ppi
       </Typography>
       <Box sx={{ flex: { xs: 1, md: 0 } }} />
+      <JobsList />
       <Saved />
       <Tooltip title="Undo (Ctrl+Z)">
         <span>

@@ -8,6 +8,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
+import { textOf } from '@/core';
 import { type Bolt, beginBolt, layOutDemo, listBolts, shelfAtStart, takeOffShelf } from '@/session/bolts';
 import { LAYOUT_NAME, size } from '../parts/lengths';
 
@@ -47,7 +48,7 @@ export default function Shelf() {
   useEffect(() => {
     shelfAtStart().then(setBolts, (error) => {
       setWrong(
-        `The shelf could not be read: ${error instanceof Error ? error.message : String(error)} Close other windows of Hexaplex and try again.`,
+        `The shelf could not be read: ${textOf(error)} Close other windows of Hexaplex and try again.`,
       );
       void refresh().catch(() => setBolts([]));
     });

@@ -3,14 +3,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { stopLongWork } from '@/engine';
 import { useBolt } from '@/session/bolt';
 import { checkKey, sortFindings, useChecks } from '@/session/checks';
+import { useBusy } from '@/session/jobs';
 import { mendingOf, proposeMendingAll } from '@/session/mending';
 import { usePractice } from '@/session/practice';
-import { useProposal } from '@/session/proposal';
+import { PROPOSAL, useProposal } from '@/session/proposal';
 import Fold from '../../parts/fold';
-import Progress from '../../parts/progress';
+import JobProgress from '../../parts/job-progress';
 import Tray from '../../parts/tray';
 import EvennessPart from './evenness';
 import FindingCard from './finding-card';
@@ -23,7 +23,7 @@ import WrapPart from './wrap-part';
 export default function CheckTray() {
   const project = useBolt((s) => s.project);
   const { report, of, trouble } = useChecks();
-  const busy = useProposal((s) => s.busy);
+  const busy = useBusy(PROPOSAL);
   const amiss = useProposal((s) => s.trouble);
   const practising = usePractice((s) => s.lesson !== null);
   if (!project) return null;
@@ -47,14 +47,14 @@ export default function CheckTray() {
           {trouble}
         </Typography>
       )}
-      {busy && <Progress what={busy.what} share={busy.share} onStop={stopLongWork} />}
+      <JobProgress kind={PROPOSAL} />
       {amiss && (
         <Typography role="alert" variant="body2" color="error">
           {amiss} Nothing was changed.
         </Typography>
       )}
       {mendable > 1 && (
-        <Button variant="contained" disabled={busy !== null} onClick={() => void proposeMendingAll()}>
+        <Button variant="contained" disabled={busy} onClick={() => void proposeMendingAll()}>
           Mend all that is safe
         </Button>
       )}

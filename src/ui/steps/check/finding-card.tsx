@@ -8,8 +8,9 @@ import { useState } from 'react';
 import { leaveFinding, type Project, takeUpAgain } from '@/core';
 import { edit } from '@/session/bolt';
 import type { Numbered } from '@/session/checks';
+import { useBusy } from '@/session/jobs';
 import { mendingOf, proposeMending } from '@/session/mending';
-import { fillPatchNow, useProposal } from '@/session/proposal';
+import { fillPatchNow, PROPOSAL } from '@/session/proposal';
 import { showFinding } from '@/session/show-finding';
 import { useView } from '@/session/view';
 import { findingTitle, findingWhy, letterOf } from './words';
@@ -42,7 +43,7 @@ function Head({ text, note }: { text: string; note: boolean }) {
 export default function FindingCard({ found, project }: { found: Numbered; project: Project }) {
   const { f, n, left } = found;
   const focus = useView((s) => s.finding === n);
-  const busy = useProposal((s) => s.busy !== null);
+  const busy = useBusy(PROPOSAL);
   const [leaving, setLeaving] = useState(false);
   const [note, setNote] = useState('');
   const leave = () => {

@@ -5,7 +5,8 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { FAULTS, type Fault, type Project } from '@/core';
-import { beginLesson, endLesson, openRecord, putPin, usePractice } from '@/session/practice';
+import { useJob } from '@/session/jobs';
+import { beginLesson, endLesson, openRecord, PRACTICE, putPin, usePractice } from '@/session/practice';
 import { useView } from '@/session/view';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
@@ -35,7 +36,10 @@ const COPY = { made: 'your motifs, scattered anew', yours: 'a copy of this cloth
 
 /** A short trainer: a fault is planted, you pin it, it says how far off you were. */
 export default function Practice({ project }: { project: Project }) {
-  const { lesson, busy, trouble, record } = usePractice();
+  const { lesson, record } = usePractice();
+  const job = useJob(PRACTICE);
+  const busy = job?.state === 'running';
+  const trouble = job?.trouble;
   const [on, setOn] = useState<keyof typeof COPY>('made');
   useEffect(() => {
     void openRecord();

@@ -11,12 +11,13 @@ import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
-import { DEFAULT_MENDING, type JoinReport } from '@/core';
-import { mendTile, Stopped, stopLongWork, takeTile, tileFile } from '@/engine';
+import { DEFAULT_MENDING, type JoinReport, textOf } from '@/core';
 import { useBolt } from '@/session/bolt';
+import { useJob } from '@/session/jobs';
+import { letGoOfTile, mendTileNow, readTile, TILE, tileFile } from '@/session/tile';
 import Fold from '../../parts/fold';
+import JobProgress from '../../parts/job-progress';
 import { trim } from '../../parts/lengths';
-import Progress from '../../parts/progress';
 import { saveFile } from '../../parts/save-file';
 
 type Seen = { report: JoinReport; bitmap: ImageBitmap };
@@ -75,28 +76,30 @@ export default function TileRoom() {
   const [seen, setSeen] = useState<Seen | null>(null);
   const [mended, setMended] = useState<Seen | null>(null);
   const [mending, setMending] = useState(DEFAULT_MENDING);
-  const [busy, setBusy] = useState<string | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const job = useJob(TILE);
+  const busy = job?.state === 'running';
+  const [wrong, setWrong] = useState<string | null>(null);
+  const trouble = wrong ?? job?.trouble;
   const [before, setBefore] = useState(false);
-  const run = async (what: string, act: () => Promise<void>) => {
-    setBusy(what);
-    setTrouble(null);
-    try {
-      await act();
-    } catch (error) {
-      if (!(error instanceof Stopped)) setTrouble(error instanceof Error ? error.message : String(error));
-    } finally {
-      setBusy(null);
-    }
+  const take = async (chosen: File) => {
+    setName(chosen.name.replace(/\.[a-z]+$/i, ''));
+    setMended(null);
+    setWrong(null);
+    setSeen(await readTile(chosen));
   };
-  const take = (chosen: File) =>
-    run('Looking at the joins.', async () => {
-      setName(chosen.name.replace(/\.[a-z]+$/i, ''));
-      setMended(null);
-      setSeen(null);
-      setSeen(await takeTile(new Uint8Array(await chosen.arrayBuffer())));
-    });
+  const mend = async () => {
+    const found = await mendTileNow(mending);
+    if (!found) return;
+    setMended(found);
+    setBefore(false);
+  };
+  const save = () =>
+    tileFile(ppi).then(
+      (png) => saveFile(new Blob([png], { type: 'image/png' }), `${name} mended.png`),
+      (error) => setWrong(textOf(error)),
+    );
   const close = () => {
+    letGoOfTile();
     setSeen(null);
     setMended(null);
   };
@@ -118,10 +121,10 @@ export default function TileRoom() {
           if (chosen) void take(chosen);
         }}
       />
-      <Button variant="outlined" disabled={busy !== null} onClick={() => file.current?.click()}>
+      <Button variant="outlined" disabled={busy} onClick={() => file.current?.click()}>
         Choose a tile
       </Button>
-      {busy && !seen && <Progress what={busy} share={null} onStop={stopLongWork} />}
+      {!seen && <JobProgress kind={TILE} />}
       {trouble && (
         <Typography role="alert" variant="body2" color="error" sx={{ mt: 1 }}>
           {trouble}
@@ -165,13 +168,8 @@ export default function TileRoom() {
               <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
                 <Button
                   variant={mended ? 'outlined' : 'contained'}
-                  disabled={busy !== null || !(mending.evenLight || mending.cut)}
-                  onClick={() =>
-                    run('Mending the joins.', async () => {
-                      setMended(await mendTile(mending));
-                      setBefore(false);
-                    })
-                  }
+                  disabled={busy || !(mending.evenLight || mending.cut)}
+                  onClick={() => void mend()}
                 >
                   Mend the joins
                 </Button>
@@ -181,20 +179,12 @@ export default function TileRoom() {
                   </Button>
                 )}
               </Box>
-              {busy && <Progress what={busy} share={null} onStop={stopLongWork} />}
+              <JobProgress kind={TILE} />
             </Box>
           </DialogContent>
           <DialogActions>
             <Button onClick={close}>Close</Button>
-            <Button
-              variant="contained"
-              disabled={!mended || busy !== null}
-              onClick={() =>
-                run('Writing the file.', async () => {
-                  saveFile(new Blob([await tileFile(ppi)], { type: 'image/png' }), `${name} mended.png`);
-                })
-              }
-            >
+            <Button variant="contained" disabled={!mended || busy} onClick={() => void save()}>
               Save the mended tile
             </Button>
           </DialogActions>

@@ -5,21 +5,22 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { blockFits, type Project, pixelPlan } from '@/core';
-import { stopLongWork } from '@/engine';
-import { layKey, proveWrapNow, useChecks } from '@/session/checks';
+import { layKey, proveWrapNow, useChecks, WRAP_PROOF } from '@/session/checks';
 import { cellOf } from '@/session/hold';
-import Progress from '../../parts/progress';
+import { useJob } from '@/session/jobs';
+import JobProgress from '../../parts/job-progress';
 import { Part } from '../../parts/tray';
 
 /** The proof that the block repeats, made at print size. */
 export default function WrapPart({ project }: { project: Project }) {
-  const { proof, proving } = useChecks();
+  const proof = useChecks((s) => s.proof);
+  const job = useJob(WRAP_PROOF);
   const tooLarge = !blockFits(pixelPlan(project.layout, cellOf(project), project.brief.ppi));
   const proved = proof?.key === layKey(project) ? proof.result : null;
   return (
     <Part title="Does it repeat?">
-      {proving !== null ? (
-        <Progress what="Comparing two cuts of the block." share={proving} onStop={stopLongWork} />
+      {job?.state === 'running' ? (
+        <JobProgress kind={WRAP_PROOF} />
       ) : proved ? (
         <Box sx={{ display: 'flex', gap: 1 }} data-testid="wrap-proof">
           <CheckCircleRounded color={proved.exact ? 'secondary' : 'error'} fontSize="small" />
@@ -36,6 +37,11 @@ export default function WrapPart({ project }: { project: Project }) {
               ? 'This block is too large to render in one piece. A lower ppi in the brief makes it provable.'
               : 'Renders the block at print size, cut in two places, and compares every byte.'}
           </Typography>
+          {job?.trouble && (
+            <Typography role="alert" variant="body2" color="error" sx={{ mb: 1 }}>
+              It was not proved: {job.trouble}
+            </Typography>
+          )}
           <Button
             variant="outlined"
             disabled={!project.placements.length || tooLarge}

@@ -8,12 +8,12 @@ import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { look } from '@/engine';
+import { textOf } from '@/core';
 import type { IncomingFile } from '@/session/intake';
+import { inspectFile } from '@/session/intake';
 import { sampleFiles, samples } from '@/session/samples';
 
 type Raw = { name: string; bytes: Uint8Array<ArrayBuffer> };
-const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 const readAll = (files: File[]): Promise<Raw[]> =>
   Promise.all(
     files.map(async (f) => ({
@@ -37,7 +37,7 @@ export default function IntakeBox({ onFiles }: { onFiles: (files: IncomingFile[]
         for (const { name, bytes } of await get()) {
           setBusy(`Looking at ${name}.`);
           try {
-            seen.push({ ...(await look(bytes)), name, bytes });
+            seen.push({ ...(await inspectFile(bytes)), name, bytes });
           } catch (error) {
             setWrong((all) => [...all, `${name}: ${textOf(error)}`]);
           }

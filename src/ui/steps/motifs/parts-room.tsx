@@ -7,7 +7,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { partKindOf } from '@/core';
+import { partKindOf, textOf } from '@/core';
 import type { IncomingPage } from '@/session/intake';
 import { keepAsParts } from '@/session/motif-art';
 import NumberField from '../../parts/number-field';
@@ -64,7 +64,7 @@ export default function PartsRoom({ pages, onApart, onDone }: Props) {
             try {
               if (await keepAsParts(pages, ppi)) onDone();
             } catch (error) {
-              setWrong(error instanceof Error ? error.message : String(error));
+              setWrong(textOf(error));
             }
             setBusy(false);
           }}

@@ -11,26 +11,26 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { blockFits, LIMITS, pixelPlan, slug } from '@/core';
-import { exportBlock, type FileProof, Stopped, stopLongWork } from '@/engine';
-import { loadAsset, sceneRequest } from '@/session/arts';
+import { exportBlock, type FileProof, loadAsset, sceneRequest } from '@/session/arts';
 import { record, useBolt } from '@/session/bolt';
+import { runJob, Stopped, useJob } from '@/session/jobs';
+import JobProgress from '../../parts/job-progress';
 import { fileSize, LAYOUT_NAME, size } from '../../parts/lengths';
-import Progress from '../../parts/progress';
 import { saveFile } from '../../parts/save-file';
 import Tray, { Part } from '../../parts/tray';
 import { FIGURES } from '../../theme/theme';
+
+/** A block that is written, as a job, and what the file was found to be. */
+const SEND = 'send';
+type Sent = { name: string; proof: FileProof; asked: { width: number; height: number; ppi: number } };
 
 export default function SendTray() {
   const project = useBolt((s) => s.project);
   const [ground, setGround] = useState<'opaque' | 'clear'>('opaque');
   const [wayId, setWayId] = useState('');
-  const [share, setShare] = useState<number | null>(null);
-  const [wrong, setWrong] = useState('');
-  const [sent, setSent] = useState<{
-    name: string;
-    proof: FileProof;
-    asked: { width: number; height: number; ppi: number };
-  } | null>(null);
+  const job = useJob<Sent>(SEND);
+  const busy = job?.state === 'running';
+  const sent = job?.result;
   if (!project) return null;
   const { brief, layout } = project;
   const plan = pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi);
@@ -38,31 +38,24 @@ export default function SendTray() {
   const tooLarge = !blockFits(plan);
   const blockMm = { width: plan.block.width / plan.scale.x, height: plan.block.height / plan.scale.y };
 
-  const send = async () => {
-    setShare(0);
-    setWrong('');
-    setSent(null);
-    const name = `${slug(project.name, 'bolt')}_${slug(way.name, 'colourway')}_${slug(LAYOUT_NAME[layout.kind], 'repeat')}-block_${plan.block.width}x${plan.block.height}_${Math.round(brief.ppi)}ppi.png`;
-    try {
+  const send = () =>
+    runJob(SEND, 'Rendering and writing the block.', async (work): Promise<Sent> => {
+      const name = `${slug(project.name, 'bolt')}_${slug(way.name, 'colourway')}_${slug(LAYOUT_NAME[layout.kind], 'repeat')}-block_${plan.block.width}x${plan.block.height}_${Math.round(brief.ppi)}ppi.png`;
       const { png, proof } = await exportBlock(
         sceneRequest(project, ground === 'opaque', way.id),
-        setShare,
+        work,
         loadAsset,
       );
+      if (work.signal.aborted) throw new Stopped('Stopped.');
       saveFile(new Blob([png], { type: 'image/png' }), name);
-      setSent({ name, proof, asked: { ...plan.block, ppi: Math.round(brief.ppi) } });
       record({
         kind: 'export',
         text: `Sent ${name}: repeat block of ${way.name}, ${proof.width} x ${proof.height} px, ${proof.ppi} ppi, ${ground === 'opaque' ? 'on its ground' : 'without ground'}.`,
         sha256: proof.sha256,
         bytes: proof.bytes,
       });
-    } catch (error) {
-      if (!(error instanceof Stopped)) setWrong(error instanceof Error ? error.message : String(error));
-    } finally {
-      setShare(null);
-    }
-  };
+      return { name, proof, asked: { ...plan.block, ppi: Math.round(brief.ppi) } };
+    });
 
   const proofs: [boolean, string][] = sent
     ? [
@@ -77,8 +70,8 @@ export default function SendTray() {
     : [];
   return (
     <Tray title="Send" says="One repeat block, for a printer who repeats it straight.">
-      {share !== null ? (
-        <Progress what="Rendering and writing the block." share={share} onStop={stopLongWork} />
+      {busy ? (
+        <JobProgress kind={SEND} />
       ) : (
         <Button
           variant="contained"
@@ -100,9 +93,9 @@ export default function SendTray() {
           {LIMITS.maxBlockMp} megapixels can be sent. Lower the ppi in the brief.
         </Typography>
       )}
-      {wrong && (
+      {job?.trouble && (
         <Typography role="alert" variant="body2" color="error">
-          The file was not made: {wrong}
+          The file was not made: {job.trouble}
         </Typography>
       )}
       <Part title="What goes into it">

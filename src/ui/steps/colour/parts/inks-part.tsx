@@ -8,7 +8,7 @@ import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { mergeInks, moveInk, type Project, setInk } from '@/core';
+import { mergeInks, moveInk, type Project, setInk, textOf } from '@/core';
 import { edit } from '@/session/bolt';
 import { partInk, takeInks, useInks } from '@/session/inks';
 import { useView } from '@/session/view';
@@ -35,7 +35,7 @@ export default function InksPart({ project }: { project: Project }) {
     try {
       setSaid({ text: await what(), wrong: false });
     } catch (error) {
-      setSaid({ text: error instanceof Error ? error.message : String(error), wrong: true });
+      setSaid({ text: textOf(error), wrong: true });
     } finally {
       setBusy(false);
     }

@@ -14,10 +14,11 @@ import {
   type Project,
   readPaletteText,
   slug,
+  textOf,
   writePalette,
 } from '@/core';
-import { paletteOfPicture } from '@/engine';
 import { solidOf, useBook } from '@/session/book';
+import { paletteOfPicture } from '@/session/inks';
 import { tryColours, wayShown } from '@/session/trial';
 import Choice from '../../../parts/choice';
 import FileButton from '../../../parts/file-button';
@@ -59,7 +60,7 @@ export default function PalettesPart({ project }: { project: Project }) {
       setFound({ name, colours });
       setWrong('');
     } catch (error) {
-      setWrong(`${error instanceof Error ? error.message : String(error)} Nothing was changed.`);
+      setWrong(`${textOf(error)} Nothing was changed.`);
     }
   };
   const codes = (from: string) => readPaletteText(from).map((c) => c.hex);

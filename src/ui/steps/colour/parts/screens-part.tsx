@@ -6,15 +6,17 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Project } from '@/core';
 import { counted, slug } from '@/core';
-import { type ScreenReport, Stopped, stopLongWork } from '@/engine';
 import { record } from '@/session/bolt';
-import { makeScreens } from '@/session/inks';
+import { makeScreens, type ScreenReport } from '@/session/inks';
+import { runJob, Stopped, useJob } from '@/session/jobs';
 import { wayShown } from '@/session/trial';
 import { centreOn } from '@/session/view';
+import JobProgress from '../../../parts/job-progress';
 import { trim } from '../../../parts/lengths';
 import NumberField from '../../../parts/number-field';
-import Progress from '../../../parts/progress';
 import { saveFile } from '../../../parts/save-file';
+
+const SCREENS = 'screens';
 
 /** Flat plates of the block for screen printing: how many, how far they overlap, and what is too thin to print. */
 export default function ScreensPart({ project }: { project: Project }) {
@@ -22,16 +24,13 @@ export default function ScreensPart({ project }: { project: Project }) {
   const [count, setCount] = useState(most);
   const [trapMm, setTrap] = useState(0.2);
   const [lineMm, setLine] = useState(0.4);
-  const [share, setShare] = useState<number | null>(null);
-  const [report, setReport] = useState<ScreenReport[] | null>(null);
-  const [wrong, setWrong] = useState('');
+  const job = useJob<ScreenReport[]>(SCREENS);
+  const report = job?.result;
   const way = wayShown(project);
-  const make = async () => {
-    setShare(0);
-    setWrong('');
-    try {
-      const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm }, setShare);
-      setReport(made.report);
+  const make = () =>
+    runJob(SCREENS, 'Making the screens.', async (work) => {
+      const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm }, work);
+      if (work.signal.aborted) throw new Stopped('Stopped.');
       const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_screens.zip`;
       saveFile(new Blob([made.zip], { type: 'application/zip' }), name);
       record({
@@ -39,12 +38,8 @@ export default function ScreensPart({ project }: { project: Project }) {
         text: `Sent ${name}: ${counted(made.report.length, 'flat screen')} of ${way.name}, trap ${trapMm} mm.`,
         bytes: made.zip.length,
       });
-    } catch (error) {
-      if (!(error instanceof Stopped)) setWrong(error instanceof Error ? error.message : String(error));
-    } finally {
-      setShare(null);
-    }
-  };
+      return made.report;
+    });
   const thin = report?.filter((r) => r.places) ?? [];
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
@@ -81,16 +76,16 @@ export default function ScreensPart({ project }: { project: Project }) {
           onChange={setLine}
         />
       </Box>
-      {share === null ? (
+      {job?.state !== 'running' ? (
         <Button variant="outlined" disabled={!project.placements.length} onClick={() => void make()}>
           Make the screens
         </Button>
       ) : (
-        <Progress what="Making the screens." share={share} onStop={stopLongWork} />
+        <JobProgress kind={SCREENS} />
       )}
-      {wrong && (
+      {job?.trouble && (
         <Typography role="alert" variant="body2" color="error">
-          {wrong} Nothing was sent.
+          {job.trouble} Nothing was sent.
         </Typography>
       )}
       {report && (

@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { type Project, type Shuffled, seededRandom, shuffleColourway } from '@/core';
+import { type Project, type Shuffled, seededRandom, shuffleColourway, textOf } from '@/core';
 import { useInks } from '@/session/inks';
 import { tryColours, useTrial, wayShown } from '@/session/trial';
 import Choice from '../../../parts/choice';
@@ -52,7 +52,7 @@ export default function ShufflePart({ project }: { project: Project }) {
       setSeed(seed + 1);
       setWrong('');
     } catch (error) {
-      setWrong(error instanceof Error ? error.message : String(error));
+      setWrong(textOf(error));
     }
   };
   const held = offers.find((o) => o.colours === trial?.colours);

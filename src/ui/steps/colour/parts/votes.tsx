@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Bar, BarChart, LabelList, XAxis, YAxis } from 'recharts';
-import { dropPoll, keepPoll, type Poll, type Project, readVotes } from '@/core';
+import { dropPoll, keepPoll, type Poll, type Project, readVotes, textOf } from '@/core';
 import { edit, record } from '@/session/bolt';
 import FileButton from '../../../parts/file-button';
 import NumberField from '../../../parts/number-field';
@@ -44,7 +44,7 @@ export default function Votes({ project }: { project: Project }) {
       });
     } catch (error) {
       setSaid({
-        text: `${error instanceof Error ? error.message : String(error)} Nothing was changed.`,
+        text: `${textOf(error)} Nothing was changed.`,
         wrong: true,
       });
     }

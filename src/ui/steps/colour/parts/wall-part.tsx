@@ -10,16 +10,16 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import type { Project } from '@/core';
-import { slug } from '@/core';
-import { Stopped, stopLongWork } from '@/engine';
+import { counted, slug } from '@/core';
 import { makeBoard } from '@/session/board';
 import { record } from '@/session/bolt';
 import { openBook } from '@/session/book';
+import { runJob, Stopped, useJob } from '@/session/jobs';
 import { sideInWay, useSnapshots } from '@/session/snapshots';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
+import JobProgress from '../../../parts/job-progress';
 import { LAYOUT_NAME, size } from '../../../parts/lengths';
-import Progress from '../../../parts/progress';
 import { saveFile } from '../../../parts/save-file';
 import { Part } from '../../../parts/tray';
 import Votes from './votes';
@@ -82,38 +82,30 @@ function Wipe({ project }: { project: Project }) {
   );
 }
 
+const BOARD = 'board';
+
 function BoardPart({ project }: { project: Project }) {
   const [kind, setKind] = useState<'pdf' | 'png'>('pdf');
   const [title, setTitle] = useState(project.name);
   const [left, setLeft] = useState<string[]>([]);
-  const [share, setShare] = useState<number | null>(null);
-  const [wrong, setWrong] = useState('');
+  const job = useJob(BOARD);
   useEffect(() => void openBook(), []);
   const { brief, layout } = project;
   const ways = project.colourways.map((c) => c.id).filter((id) => !left.includes(id));
-  const make = async () => {
-    setShare(0);
-    setWrong('');
-    try {
+  const make = () =>
+    runJob(BOARD, 'Drawing the board.', async (work) => {
       const says = `${LAYOUT_NAME[layout.kind]}, cell ${size(brief.widthMm, brief.heightMm, brief.unit)}, ${Math.round(brief.ppi)} ppi.`;
-      const file = await makeBoard(
-        project,
-        { ways, title: title.trim() || project.name, says, kind },
-        setShare,
-      );
+      const file = await makeBoard(project, { ways, title: title.trim() || project.name, says, kind }, work);
+      if (work.signal.aborted) throw new Stopped('Stopped.');
       const name = `${slug(project.name, 'bolt')}_board.${kind}`;
       saveFile(file, name);
       record({
         kind: 'export',
-        text: `Made ${name}: a board of ${ways.length} ${ways.length === 1 ? 'colourway' : 'colourways'}.`,
+        text: `Made ${name}: a board of ${counted(ways.length, 'colourway')}.`,
         bytes: file.size,
       });
-    } catch (error) {
-      if (!(error instanceof Stopped)) setWrong(error instanceof Error ? error.message : String(error));
-    } finally {
-      setShare(null);
-    }
-  };
+      return name;
+    });
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       <TextField label="Title" value={title} onChange={(e) => setTitle(e.target.value.slice(0, 80))} />
@@ -142,7 +134,7 @@ function BoardPart({ project }: { project: Project }) {
         <ToggleButton value="pdf">PDF, A3</ToggleButton>
         <ToggleButton value="png">PNG, 200 ppi</ToggleButton>
       </ToggleButtonGroup>
-      {share === null ? (
+      {job?.state !== 'running' ? (
         <Button
           variant="outlined"
           disabled={!ways.length || !project.placements.length}
@@ -152,11 +144,11 @@ function BoardPart({ project }: { project: Project }) {
           Make the board
         </Button>
       ) : (
-        <Progress what="Drawing the cloths." share={share} onStop={stopLongWork} />
+        <JobProgress kind={BOARD} />
       )}
-      {wrong && (
+      {job?.trouble && (
         <Typography role="alert" variant="body2" color="error">
-          {wrong} Nothing was made.
+          {job.trouble} Nothing was made.
         </Typography>
       )}
     </Box>

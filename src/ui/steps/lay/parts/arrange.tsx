@@ -20,41 +20,41 @@ import {
   type Symmetry,
   setReserves,
 } from '@/core';
-import { stopLongWork } from '@/engine';
 import { edit, useBolt } from '@/session/bolt';
 import { useChecks } from '@/session/checks';
 import { cellOf } from '@/session/hold';
-import { fillPatchNow, nothingToFill, proposeSettle, useProposal } from '@/session/proposal';
+import { useBusy } from '@/session/jobs';
+import { fillPatchNow, nothingToFill, PROPOSAL, proposeSettle, useProposal } from '@/session/proposal';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
+import JobProgress from '../../../parts/job-progress';
 import { length, small } from '../../../parts/lengths';
 import NumberField from '../../../parts/number-field';
-import Progress from '../../../parts/progress';
 import { Part } from '../../../parts/tray';
 import Scatter from './scatter';
 
 /** Arranging by measured gaps: scatter, settle, fill, reserve; special places; symmetric working. */
 export default function Arrange() {
   const project = useBolt((s) => s.project);
-  const busy = useProposal((s) => s.busy);
+  const busy = useBusy(PROPOSAL);
   const trouble = useProposal((s) => s.trouble);
   if (!project) return null;
   return (
     <>
-      {busy && <Progress what={busy.what} share={busy.share} onStop={stopLongWork} />}
+      <JobProgress kind={PROPOSAL} />
       {trouble && (
         <Typography role="alert" variant="body2" color="error">
           {trouble} Nothing was changed.
         </Typography>
       )}
       <Part title="Scatter">
-        <Scatter project={project} busy={busy !== null} />
+        <Scatter project={project} busy={busy} />
       </Part>
       <Part title="Settle">
-        <Settle busy={busy !== null} />
+        <Settle busy={busy} />
       </Part>
       <Part title="Fill a bare patch">
-        <Fill project={project} busy={busy !== null} />
+        <Fill project={project} busy={busy} />
       </Part>
       <Part title="Reserve a place">
         <Reserve project={project} />

@@ -7,10 +7,10 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useRef, useState } from 'react';
-import { type Motif, type MotifRole, removeMotif, type Sheet, setMotif } from '@/core';
-import { look } from '@/engine';
+import { type Motif, type MotifRole, removeMotif, type Sheet, setMotif, textOf } from '@/core';
 import { edit } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
+import { inspectFile } from '@/session/intake';
 import { replaceByVector } from '@/session/motif-art';
 import OriginFields from '../origin-fields';
 import TwoHalves from './two-halves';
@@ -33,12 +33,12 @@ export default function About({ motif, picture, sheet, onPage, onSheet, onGone }
     setWrong('');
     try {
       const bytes = new Uint8Array(await chosen.arrayBuffer());
-      const seen = { ...(await look(bytes)), name: chosen.name, bytes };
+      const seen = { ...(await inspectFile(bytes)), name: chosen.name, bytes };
       if (seen.kind === 'page') onPage(seen);
       else if (seen.kind === 'vector') await replaceByVector(motif, seen);
       else setWrong('A layered file holds several motifs: bring it in on the shelf, and choose there.');
     } catch (error) {
-      setWrong(error instanceof Error ? error.message : String(error));
+      setWrong(textOf(error));
     }
   };
   return (

@@ -4,16 +4,14 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { type Motif, type Region, setMotif } from '@/core';
-import { lookAtFill, regionAt } from '@/engine';
+import { type Motif, type Region, setMotif, textOf } from '@/core';
 import { loadAsset } from '@/session/arts';
 import { edit } from '@/session/bolt';
-import { type FillSettings, fillAsk, keepFill } from '@/session/motif-art';
+import { type FillSettings, fillAsk, keepFill, lookAtFill, regionAt } from '@/session/motif-art';
 import ColourField from '../../../parts/colour-field';
 import MmField from '../../../parts/mm-field';
 import TwoHalves from './two-halves';
 
-const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
 /** 2 px at 300 ppi. */
 const TRAP_MM = 0.17;
 

@@ -8,6 +8,7 @@ import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
 import type { Motif, Part } from '@/core';
+import { textOf } from '@/core';
 import { setParts } from '@/session/motif-art';
 import ColourField from '../../../parts/colour-field';
 import TwoHalves from './two-halves';
@@ -20,7 +21,7 @@ export default function Parts({ motif, picture }: { motif: Motif; picture: React
     try {
       await setParts(motif, parts);
     } catch (error) {
-      setWrong(error instanceof Error ? error.message : String(error));
+      setWrong(textOf(error));
     }
   };
   const set = (id: string, part: Partial<Part>) =>

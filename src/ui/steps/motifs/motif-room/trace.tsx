@@ -6,12 +6,12 @@ import Slider from '@mui/material/Slider';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { hexOfRgb, type Motif, rgbOfHex, slug } from '@/core';
-import { Stopped, stopLongWork } from '@/engine';
+import { runJob, useJob } from '@/session/jobs';
 import { traceMotif } from '@/session/motif-art';
+import JobProgress from '../../../parts/job-progress';
 import { fileSize, trim } from '../../../parts/lengths';
-import Progress from '../../../parts/progress';
 import { saveFile } from '../../../parts/save-file';
 import Thumb from '../../../parts/thumb';
 import TwoHalves from './two-halves';
@@ -21,29 +21,13 @@ type Traced = Awaited<ReturnType<typeof traceMotif>>;
 /** The motif as outlines, plate by plate, with what differs from its pixels; to be saved as SVG. */
 export default function Trace({ motif, ground }: { motif: Motif; ground: string }) {
   const [smooth, setSmooth] = useState(1.2);
-  const [traced, setTraced] = useState<Traced | null>(null);
   const [view, setView] = useState<'drawn' | 'difference'>('drawn');
-  const [busy, setBusy] = useState(false);
-  const [wrong, setWrong] = useState('');
-  const under = useRef(false);
-  useEffect(
-    () => () => {
-      if (under.current) stopLongWork();
-    },
-    [],
-  );
-  const run = async () => {
-    setBusy(true);
-    under.current = true;
-    setWrong('');
-    try {
-      setTraced(await traceMotif(motif, smooth, rgbOfHex(ground)));
-    } catch (error) {
-      if (!(error instanceof Stopped)) setWrong(error instanceof Error ? error.message : String(error));
-    }
-    under.current = false;
-    setBusy(false);
-  };
+  const kind = `trace ${motif.id}`;
+  const job = useJob<Traced>(kind);
+  const busy = job?.state === 'running';
+  const traced = job?.result;
+  const run = () =>
+    runJob(kind, `Tracing ${motif.name}.`, (work) => traceMotif(motif, smooth, rgbOfHex(ground), work));
   const curves = traced?.plates.reduce((s, p) => s + p.curves, 0) ?? 0;
   if (motif.vector) {
     return (
@@ -86,7 +70,7 @@ export default function Trace({ motif, ground }: { motif: Motif; ground: string 
       <Button variant={traced ? 'outlined' : 'contained'} onClick={run} disabled={busy}>
         {traced ? 'Trace again' : 'Trace it'}
       </Button>
-      {busy && <Progress what="Tracing." share={null} onStop={stopLongWork} />}
+      <JobProgress kind={kind} />
       {traced && (
         <>
           <ToggleButtonGroup
@@ -132,9 +116,9 @@ export default function Trace({ motif, ground }: { motif: Motif; ground: string 
           </Button>
         </>
       )}
-      {wrong && (
+      {job?.trouble && (
         <Typography role="alert" variant="body2" color="error">
-          {wrong}
+          {job.trouble}
         </Typography>
       )}
     </TwoHalves>

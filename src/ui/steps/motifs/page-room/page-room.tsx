@@ -20,14 +20,24 @@ import {
   pageFits,
   pageMap,
   type Sheet,
+  textOf,
   wholePicture,
 } from '@/core';
-import { findPageIn, letGoOfPage, Stopped, split, stopLongWork, warmPress } from '@/engine';
 import { useBolt } from '@/session/bolt';
-import { type CutPiece, firstGuesses, type IncomingPage, keepPage, type Origin } from '@/session/intake';
+import {
+  type CutPiece,
+  findPageIn,
+  firstGuesses,
+  type IncomingPage,
+  keepPage,
+  letGoOfPage,
+  type Origin,
+  split,
+} from '@/session/intake';
+import { runJob, useJob } from '@/session/jobs';
 import { type DraftOf, dropDraft, keepDraft } from '@/session/page-draft';
+import JobProgress from '../../../parts/job-progress';
 import { trim } from '../../../parts/lengths';
-import Progress from '../../../parts/progress';
 import OriginFields from '../origin-fields';
 import { CornerGrips, PageOutline } from './corners';
 import Marks from './marks';
@@ -57,7 +67,8 @@ type Props = {
   onDone: () => void;
 };
 
-const textOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
+/** Taking a page apart, as a job. */
+const PAGE = 'page';
 
 /** One page from paper to separate motifs: squared, cleaned, its paper taken away, split, and looked over. */
 export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props) {
@@ -69,7 +80,8 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const [brushMm, setBrushMm] = useState(3);
   const [showDirt, setShowDirt] = useState(true);
   const [found, setFound] = useState('');
-  const [share, setShare] = useState<{ what: string; done: number } | null>(null);
+  const job = useJob(PAGE);
+  const busy = job?.state === 'running';
   const [cuts, setCuts] = useState<CutPiece[] | null>(null);
   const [wrong, setWrong] = useState('');
   const [origin, setOrigin] = useState<Origin>({
@@ -114,9 +126,6 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
       setFound(textOf(error));
     }
   }, [page, change]);
-  useEffect(() => {
-    void warmPress().catch(() => {});
-  }, []);
   const begun = useRef(false);
   const [offer, setOffer] = useState<FoundPage | null>(null);
   const seenOnce = shown !== null;
@@ -149,35 +158,25 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     onDone();
   };
 
-  const run = async (what: string, work: (on: (s: number) => void) => Promise<void>) => {
-    startTransition(() => setShare({ what, done: 0 }));
+  const separate = async () => {
     setWrong('');
-    // Word of how far it is may still be on its way when the work has ended.
-    let over = false;
-    try {
-      await work((done) => !over && setShare({ what, done }));
-    } catch (error) {
-      if (!(error instanceof Stopped)) setWrong(textOf(error));
-    } finally {
-      over = true;
-      setShare(null);
-    }
+    if (!ppi || !project) return;
+    const pieces = await runJob(PAGE, 'Separating motifs.', (work) => split(page.bytes, ppi, settings, work));
+    if (!pieces) return;
+    const guesses = firstGuesses(pieces, project, ppi, { sheet: sheet?.id, replaces });
+    // Many cards are drawn in pieces, so that the hand is not held up by them.
+    startTransition(() => setCuts(guesses));
   };
-  const separate = () =>
-    run('Separating motifs.', async (on) => {
-      if (!ppi || !project) return;
-      const pieces = await split(page.bytes, ppi, settings, on);
-      const guesses = firstGuesses(pieces, project, ppi, { sheet: sheet?.id, replaces });
-      // Many cards are drawn in pieces, so that the hand is not held up by them.
-      startTransition(() => setCuts(guesses));
-    });
-  const keep = () =>
-    run('Keeping the motifs.', async (on) => {
-      if (cuts && ppi && (await keepPage(page, settings, ppi, cuts, origin, on, sheet?.id))) leave();
-    });
+  const keep = async () => {
+    setWrong('');
+    if (!cuts || !ppi) return;
+    const ok = await runJob(PAGE, 'Keeping the motifs.', (work) =>
+      keepPage(page, settings, ppi, cuts, origin, work, sheet?.id),
+    );
+    if (ok) leave();
+  };
 
   const kept = cuts?.filter((c) => c.keep).length ?? 0;
-  const busy = share !== null;
   const title = cuts ? `${counted(cuts.length, 'motif')} on ${page.name}` : page.name;
   return (
     <Dialog
@@ -381,10 +380,10 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
               />
             </>
           )}
-          {share && <Progress what={share.what} share={share.done} onStop={stopLongWork} />}
-          {wrong && (
+          <JobProgress kind={PAGE} />
+          {(wrong || job?.trouble) && (
             <Typography role="alert" variant="body2" color="error">
-              {wrong}
+              {wrong || job?.trouble}
             </Typography>
           )}
           <Typography variant="caption" color="text.secondary" sx={{ mt: 'auto' }}>

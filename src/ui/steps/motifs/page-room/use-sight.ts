@@ -2,8 +2,9 @@
 
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { IntakeSettings } from '@/core';
-import { type PageView as Ask, viewPage } from '@/engine';
-import type { IncomingPage } from '@/session/intake';
+import { textOf } from '@/core';
+import { type PageView as Ask, type IncomingPage, viewPage } from '@/session/intake';
+import { Stopped } from '@/session/jobs';
 import type { Region, Shown } from './page-view';
 import type { Figures } from './stage-clean';
 
@@ -41,7 +42,7 @@ export function useSight(
         if (seen.shadow !== undefined) setShadow(seen.shadow);
         if (seen.boxes !== undefined) setBoxes(seen.boxes);
       } catch (error) {
-        if (!dropped) onWrong(error instanceof Error ? error.message : String(error));
+        if (!dropped && !(error instanceof Stopped)) onWrong(textOf(error));
       } finally {
         if (!dropped) {
           clearTimeout(slow);

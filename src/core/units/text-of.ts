@@ -1,0 +1,3 @@
+/** What was thrown, in words. */
+export const textOf = (thrown: unknown): string =>
+  thrown instanceof Error ? thrown.message : String(thrown);

@@ -1,0 +1,75 @@
+import { expect, test, vi } from 'vitest';
+
+vi.mock('comlink', () => ({ proxy: (f: unknown) => f, wrap: () => ({}) }));
+const ended: number[] = [];
+let made = 0;
+vi.stubGlobal(
+  'Worker',
+  class {
+    readonly n = ++made;
+    addEventListener() {}
+    terminate() {
+      ended.push(this.n);
+    }
+  },
+);
+const { Pool } = await import('./pool');
+const { Stopped, WorkerSlot } = await import('./worker-slot');
+
+const gate = () => {
+  let open = () => {};
+  const shut = new Promise<void>((resolve) => {
+    open = resolve;
+  });
+  return { shut, open: () => open() };
+};
+
+test('each piece of work has a worker for itself; what finds none free waits, and may be stopped while it waits', async () => {
+  const pool = new Pool(2);
+  const gates = [gate(), gate(), gate()];
+  const begun: number[] = [];
+  const slots = new Set();
+  const run = (n: number, signal?: AbortSignal) =>
+    pool.use(
+      [],
+      async (slot) => {
+        begun.push(n);
+        slots.add(slot);
+        await gates[n].shut;
+      },
+      signal,
+    );
+  const [a, b] = [run(0), run(1)];
+  const stop = new AbortController();
+  const waits = run(2, stop.signal);
+  await vi.waitFor(() => expect(begun).toEqual([0, 1]));
+  expect(slots.size).toBe(2);
+  stop.abort();
+  await expect(waits).rejects.toBeInstanceOf(Stopped);
+  const next = run(2);
+  gates[0].open();
+  await a;
+  await vi.waitFor(() => expect(begun).toEqual([0, 1, 2]));
+  gates[1].open();
+  gates[2].open();
+  await Promise.all([b, next]);
+});
+
+test('the worker that holds the art already is chosen', async () => {
+  const pool = new Pool(2);
+  const first = await pool.use([], async (slot) => {
+    slot.held.add('kite');
+    return slot;
+  });
+  await pool.use(['kite'], async (slot) => expect(slot).toBe(first));
+  await pool.use(['kite'], async (slot) => expect(slot).toBe(first));
+});
+
+test('work that takes too long is ended with a sentence, and the next has a fresh worker', async () => {
+  const slot = new WorkerSlot();
+  const never = slot.run(() => new Promise(() => {}), { mostMs: 5 });
+  await expect(never).rejects.toThrow(/took far longer/);
+  expect(ended).toEqual([made]);
+  expect(slot.isUp).toBe(false);
+  expect(await slot.run(async () => 'again')).toBe('again');
+});

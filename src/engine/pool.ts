@@ -1,0 +1,61 @@
+import { Stopped, WorkerSlot } from './worker-slot';
+
+type Waiting = (slot: WorkerSlot) => void;
+
+/** A few workers for long work: each piece has one for itself until it ends; what finds none free waits its turn. */
+export class Pool {
+  private readonly free: WorkerSlot[];
+  private readonly all: WorkerSlot[];
+  private readonly waiting: Waiting[] = [];
+
+  constructor(size: number) {
+    this.all = Array.from({ length: size }, () => new WorkerSlot());
+    this.free = [...this.all];
+  }
+
+  /**
+   * Lends a worker to one piece of work.
+   * @param assets what it will want: a worker that holds most of it already is chosen.
+   */
+  async use<T>(assets: string[], work: (slot: WorkerSlot) => Promise<T>, signal?: AbortSignal): Promise<T> {
+    const slot = await this.take(assets, signal);
+    try {
+      return await work(slot);
+    } finally {
+      this.giveBack(slot);
+    }
+  }
+
+  /** Every worker that has been started lets go of what it holds. */
+  each(act: (slot: WorkerSlot) => void) {
+    for (const slot of this.all) if (slot.isUp) act(slot);
+  }
+
+  private take(assets: string[], signal?: AbortSignal): Promise<WorkerSlot> {
+    if (signal?.aborted) return Promise.reject(new Stopped('Stopped.'));
+    const has = (slot: WorkerSlot) => assets.filter((a) => slot.held.has(a)).length;
+    const [best] = [...this.free].sort((a, b) => has(b) - has(a));
+    if (best) {
+      this.free.splice(this.free.indexOf(best), 1);
+      return Promise.resolve(best);
+    }
+    return new Promise((resolve, reject) => {
+      const stop = () => {
+        this.waiting.splice(this.waiting.indexOf(mine), 1);
+        reject(new Stopped('Stopped.'));
+      };
+      const mine: Waiting = (slot) => {
+        signal?.removeEventListener('abort', stop);
+        resolve(slot);
+      };
+      signal?.addEventListener('abort', stop);
+      this.waiting.push(mine);
+    });
+  }
+
+  private giveBack(slot: WorkerSlot) {
+    const next = this.waiting.shift();
+    if (next) next(slot);
+    else this.free.push(slot);
+  }
+}

@@ -1,0 +1,88 @@
+import { type Remote, wrap } from 'comlink';
+import { FileRefused, NoMotifs, PictureRefused, RangeMessage } from '../core';
+import type { Services } from './services';
+
+/** Work was stopped by the person, or is not wanted any more; everything is as it was. */
+export class Stopped extends Error {
+  override name = 'Stopped';
+}
+
+/** An error as it was thrown in the worker: only its name and its words come over. */
+export function asThrown(error: unknown): unknown {
+  if (!(error instanceof Error)) return error;
+  const own = Object.entries(THROWN).find(([name]) => name === error.name)?.[1];
+  return own && !(error instanceof own) ? new own(error.message) : error;
+}
+const THROWN = { PictureRefused, FileRefused, RangeMessage, NoMotifs };
+
+/** What bounds one piece of work: a signal that stops it, and how long it may take, ms. */
+export type Bounds = { signal?: AbortSignal; mostMs?: number };
+
+const TOO_LONG = 'This took far longer than it should and was ended. Everything is as it was.';
+
+/** One worker with its own art. Ending it stops whatever it does; the next call starts a fresh one. */
+export class WorkerSlot {
+  private worker: Worker | undefined;
+  private remote: Remote<Services> | undefined;
+  private stops = new Set<(reason: Error) => void>();
+  /** Assets that this worker was given or said it has; another set once it let go of them. */
+  held = new Set<string>();
+  /** The last of the calls that must not mix. */
+  private turn: Promise<unknown> = Promise.resolve();
+  private begun: Promise<unknown> | undefined;
+
+  /** @param begin what a fresh worker is told before anything else, if there is something to tell. */
+  constructor(
+    private readonly begin: (s: Remote<Services>) => Promise<unknown> | undefined = () => undefined,
+  ) {}
+
+  /** Runs one call. Where it is stopped or takes too long, the worker is ended and all its calls with it. */
+  run<T>(call: (s: Remote<Services>) => Promise<T>, { signal, mostMs }: Bounds = {}): Promise<T> {
+    if (signal?.aborted) return Promise.reject(new Stopped('Stopped.'));
+    if (!this.remote) {
+      this.worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
+      this.remote = wrap<Services>(this.worker);
+      // A worker that runs out of memory says nothing to those who wait for it.
+      this.worker.addEventListener('error', () => this.end(new Error('The work ran out of room and ended.')));
+      this.begun = this.begin(this.remote);
+    }
+    const { remote, begun } = this;
+    const stop = () => this.end(new Stopped('Stopped.'));
+    signal?.addEventListener('abort', stop);
+    const timer =
+      mostMs === undefined ? undefined : setTimeout(() => this.end(new FileRefused(TOO_LONG)), mostMs);
+    return new Promise<T>((resolve, reject) => {
+      this.stops.add(reject);
+      (begun ? begun.then(() => call(remote)) : call(remote))
+        .then(resolve, (error) => reject(asThrown(error)))
+        .finally(() => {
+          this.stops.delete(reject);
+          signal?.removeEventListener('abort', stop);
+          clearTimeout(timer);
+        });
+    });
+  }
+
+  /** Runs calls that are several messages each one after another. */
+  inTurn<T>(call: () => Promise<T>): Promise<T> {
+    const next = this.turn.then(call, call);
+    this.turn = next.catch(() => undefined);
+    return next;
+  }
+
+  /** Whether there is a worker to be told something. */
+  get isUp(): boolean {
+    return this.remote !== undefined;
+  }
+
+  /** Ends the worker; all that waits for it ends as if it had been stopped, or for the reason given. */
+  end(reason: Error = new Stopped('Stopped.')) {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.remote = undefined;
+    this.held = new Set();
+    this.turn = Promise.resolve();
+    for (const reject of this.stops) reject(reason);
+    this.stops.clear();
+  }
+}

@@ -1,0 +1,104 @@
+import { beforeEach, expect, test, vi } from 'vitest';
+import type { Work } from '../engine';
+
+vi.mock('../engine', () => ({
+  Stopped: class Stopped extends Error {
+    override name = 'Stopped';
+  },
+}));
+const { Stopped, runJob, stopJob, useJobs } = await import('./jobs');
+const { nextSession, session } = await import('./session');
+
+/** Work that goes on until it is let end, or stopped. */
+function held(work: Required<Work>) {
+  let end = (_: string) => {};
+  const done = new Promise<string>((resolve, reject) => {
+    end = resolve;
+    work.signal.addEventListener('abort', () => reject(new Stopped('Stopped.')));
+  });
+  return { done, end: (text: string) => end(text), work };
+}
+const states = () => useJobs.getState().jobs.map(({ kind, state, share }) => [kind, state, share]);
+
+beforeEach(() => {
+  nextSession();
+});
+
+test('two jobs run side by side; each is stopped alone, and what came of it stays', async () => {
+  const [a, b] = ['send', 'proof'].map((kind) => {
+    const on: { now?: ReturnType<typeof held> } = {};
+    const come = runJob(kind, `${kind} it.`, (work) => {
+      on.now = held(work);
+      return on.now.done;
+    });
+    return { on, come };
+  });
+  a.on.now?.work.onProgress(0.25);
+  expect(states()).toEqual([
+    ['send', 'running', 0.25],
+    ['proof', 'running', null],
+  ]);
+  const [sending] = useJobs.getState().jobs;
+  stopJob(sending.id);
+  expect(await a.come).toBeNull();
+  a.on.now?.work.onProgress(0.9);
+  b.on.now?.end('proved');
+  expect(await b.come).toBe('proved');
+  expect(states()).toEqual([
+    ['send', 'stopped', 0.25],
+    ['proof', 'done', 1],
+  ]);
+  expect(useJobs.getState().jobs[1].result).toBe('proved');
+});
+
+test('a newer job of a kind stops the one before; one that fails says why', async () => {
+  const first = runJob('lay', 'First.', (work) => held(work).done);
+  const second = runJob('lay', 'Second.', async () => {
+    throw new Error('No room.');
+  });
+  expect(await first).toBeNull();
+  expect(await second).toBeNull();
+  expect(useJobs.getState().jobs).toMatchObject([{ label: 'Second.', state: 'failed', trouble: 'No room.' }]);
+});
+
+test('a bolt that is closed ends its jobs, and nothing of them comes to the next one', async () => {
+  const ends: ((text: string) => void)[] = [];
+  // Work that does not listen when it is stopped.
+  const deaf = runJob('deaf', 'Deaf.', () => new Promise<string>((resolve) => ends.push(resolve)));
+  const heard = runJob('hears', 'Hears.', (work) => held(work).done);
+  const old = session();
+  nextSession();
+  expect(old.closed).toBe(true);
+  expect(await heard).toBeNull();
+  ends[0]('late');
+  expect(await deaf).toBeNull();
+  expect(useJobs.getState().jobs).toEqual([]);
+});
+
+test('of several wishes the newest counts, one runs at a time, and none after closing', async () => {
+  const kept: [string, boolean][] = [];
+  const gates: (() => void)[] = [];
+  const wish = (name: string) =>
+    session().latest('map', {
+      run: async () => {
+        await new Promise<void>((open) => gates.push(open));
+        return name;
+      },
+      keep: (answer, newest) => kept.push([answer, newest]),
+    });
+  const all = ['a', 'b', 'c'].map(wish);
+  expect(gates).toHaveLength(1);
+  gates[0]();
+  await vi.waitFor(() => expect(gates).toHaveLength(2));
+  gates[1]();
+  await Promise.all(all);
+  expect(kept).toEqual([
+    ['a', false],
+    ['c', true],
+  ]);
+  const late = wish('late');
+  nextSession();
+  gates[2]();
+  await late;
+  expect(kept).toHaveLength(2);
+});
