@@ -165,7 +165,7 @@ test('other ways of looking: each changes the picture and none the work; turned 
   const before = await kept(page);
   const canvas = page.locator('[data-testid=cloth] canvas').first();
   const look = async (name: string) => {
-    await page.getByRole('combobox', { name: 'See it (V)' }).click();
+    await page.getByRole('combobox', { name: 'Way of looking (V)' }).click();
     await page.getByRole('option', { name }).click();
     await page.waitForTimeout(300);
   };

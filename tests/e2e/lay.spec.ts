@@ -444,13 +444,13 @@ test('the cloth at 12 x 12 cells, from edge to edge, from two metres, and by pin
   await openDemo(page);
   const scale = async () => Number(await page.getByTestId('overlay').getAttribute('data-px-per-mm'));
   const width = (await page.getByTestId('overlay').boundingBox())?.width ?? 0;
-  await pick(page, 'Look at', '12 x 12 cells');
+  await pick(page, 'How near', '12 x 12 cells');
   expect((await scale()) * 304.8 * 12).toBeLessThan(width + 20);
-  await pick(page, 'Look at', 'Cell from edge to edge (W)');
+  await pick(page, 'How near', 'Cell from edge to edge (W)');
   await expect.poll(scale).toBeCloseTo(width / 304.8, 1);
-  await pick(page, 'Look at', 'As seen from 2 m');
+  await pick(page, 'How near', 'As seen from 2 m');
   await expect(page.getByTestId('scale')).toHaveText('in, 1:4');
-  await pick(page, 'Look at', 'Whole cell (0)');
+  await pick(page, 'How near', 'Whole cell (0)');
   const start = await scale();
   const touch = await page.context().newCDPSession(page);
   await touch.send('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 2 });

@@ -13,6 +13,7 @@ import { dropProposal, keepProposal, showOffer, useProposal } from '@/session/pr
 import { blink, sideName, useSnapshots } from '@/session/snapshots';
 import { dropTrial, keepTrial, useTrial, wayShown } from '@/session/trial';
 import { recutTo, useView } from '@/session/view';
+import { withKey } from '../commands';
 import MotifPicture from '../parts/motif-picture';
 
 /** A strip of paper at the head of the cloth. */
@@ -113,7 +114,7 @@ function ProposalBar() {
       <Button
         variant="outlined"
         aria-pressed={before}
-        title="Before and after (B)"
+        title={withKey('Before and after', 'before')}
         onClick={() => useProposal.setState({ before: !before })}
       >
         {before ? 'After' : 'Before'}
@@ -143,7 +144,7 @@ function TrialBar() {
       <Button
         variant="outlined"
         aria-pressed={before}
-        title="Before and after (B)"
+        title={withKey('Before and after', 'before')}
         onClick={() => useTrial.setState({ before: !before })}
       >
         {before ? 'After' : 'Before'}
@@ -205,7 +206,7 @@ function CompareBar() {
               {compare.shows === 'a' ? 'Before: ' : 'After: '}
               {sideName(compare.shows === 'a' ? compare.a : compare.b)}
             </Typography>
-            <Button variant="contained" title="The other one (B)" onClick={blink}>
+            <Button variant="contained" title={withKey('The other one', 'before')} onClick={blink}>
               The other one
             </Button>
           </>
@@ -232,7 +233,7 @@ function RecutBar() {
   const project = useBolt((s) => s.project);
   if (!project) return null;
   return (
-    <Strip label="Recut">
+    <Strip label="Slide by half">
       <Typography variant="body2">
         The block alone. Drag bare cloth to cut it elsewhere; R goes on.
       </Typography>

@@ -7,7 +7,7 @@ import { usePractice } from '@/session/practice';
 import { useProposal } from '@/session/proposal';
 import { useSnapshots } from '@/session/snapshots';
 import { eyeSign, useView, zoomAbout } from '@/session/view';
-import { layMotif, MOTIF_DRAG } from '../steps/lay/another';
+import { layMotif, MOTIF_DRAG } from '../steps/lay/lay-motif';
 import { SURROUND } from '../theme/theme';
 import EyeFilters from './eye-filters';
 import Guides, { RecutFrame } from './guides';

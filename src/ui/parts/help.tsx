@@ -10,7 +10,7 @@ import { useColorScheme } from '@mui/material/styles';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import { KEYS } from '../keys';
+import { COMMANDS, keysText } from '../commands';
 import { FIGURES } from '../theme/theme';
 
 export default function Help({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -27,13 +27,13 @@ export default function Help({ open, onClose }: { open: boolean; onClose: () => 
           component="dl"
           sx={{ display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.5, m: 0 }}
         >
-          {KEYS.map(([keys, what]) => (
-            <Box key={keys} sx={{ display: 'contents' }}>
+          {COMMANDS.map((command) => (
+            <Box key={command.id} sx={{ display: 'contents' }}>
               <Box component="dt" sx={{ fontFamily: FIGURES, fontSize: 13 }}>
-                {keys}
+                {keysText(command)}
               </Box>
               <Typography component="dd" variant="body2" sx={{ m: 0 }}>
-                {what}
+                {command.label}
               </Typography>
             </Box>
           ))}

@@ -12,6 +12,7 @@ import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { type Project, rename, showColourway } from '@/core';
 import { edit, redo, type SaveState, undo, useBolt } from '@/session/bolt';
+import { withKey } from '../commands';
 import JobsList from './jobs-list';
 import { LAYOUT_NAME, size } from './lengths';
 import onProject from './on-project';
@@ -106,14 +107,14 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
       <Box sx={{ flex: { xs: 1, md: 0 } }} />
       <JobsList />
       <Saved />
-      <Tooltip title="Undo (Ctrl+Z)">
+      <Tooltip title={withKey('Undo', 'undo')}>
         <span>
           <IconButton aria-label="Undo" onClick={undo} disabled={!canUndo} size="small">
             <UndoRounded fontSize="small" />
           </IconButton>
         </span>
       </Tooltip>
-      <Tooltip title="Redo (Ctrl+Y)">
+      <Tooltip title={withKey('Redo', 'redo')}>
         <span>
           <IconButton aria-label="Redo" onClick={redo} disabled={!canRedo} size="small">
             <RedoRounded fontSize="small" />
@@ -143,7 +144,7 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
           </MenuItem>
         ))}
       </Select>
-      <Tooltip title="Keys and help (?)">
+      <Tooltip title={withKey('Keys and help', 'help')}>
         <IconButton aria-label="Keys and help" onClick={onHelp} size="small">
           <HelpOutlineRounded fontSize="small" />
         </IconButton>

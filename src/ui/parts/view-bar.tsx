@@ -17,6 +17,7 @@ import {
   zoomFrom,
   zoomTo,
 } from '@/session/view';
+import { withKey } from '../commands';
 import onProject from './on-project';
 
 const FAR_M = [0.5, 1, 2, 3];
@@ -38,7 +39,7 @@ const GROUND_SAYS = {
 
 const CELLS = [1, 2, 3, 4, 6, 8, 12];
 
-/** Small buttons lying on the cloth: how near, ghosts, recut. */
+/** Small buttons lying on the cloth: how near, tinted copies, slid by half. */
 export default onProject(ViewBar);
 
 function ViewBar({ project }: { project: Project }) {
@@ -51,9 +52,9 @@ function ViewBar({ project }: { project: Project }) {
   const only = useView((s) => s.only?.length);
   const middle = { x: width / 2, y: height / 2 };
   const look = {
-    cell: { says: 'Whole cell (0)', act: () => fitCell(project) },
-    width: { says: 'Cell from edge to edge (W)', act: () => fitWidth(project) },
-    true: { says: 'True size (9)', act: () => zoomTo(useView.getState().pxPerMm) },
+    cell: { says: withKey('Whole cell', 'fit'), act: () => fitCell(project) },
+    width: { says: withKey('Cell from edge to edge', 'fit-width'), act: () => fitWidth(project) },
+    true: { says: withKey('True size', 'true-size'), act: () => zoomTo(useView.getState().pxPerMm) },
     ...Object.fromEntries(
       CELLS.map((n) => [`cells${n}`, { says: `${n} x ${n} cells`, act: () => fitCell(project, n) }]).slice(1),
     ),
@@ -76,8 +77,8 @@ function ViewBar({ project }: { project: Project }) {
   const items: [string, string, () => void, boolean?][] = [
     ['Nearer', '+', () => zoomAbout(1.25, middle)],
     ['Further', '-', () => zoomAbout(0.8, middle)],
-    ['Recut', 'R', () => recutTo(project, recut ? null : 'both'), recut],
-    ['Ghosts', 'G', () => useView.setState({ ghosts: !ghosts }), ghosts],
+    ['Slide by half', 'R', () => recutTo(project, recut ? null : 'both'), recut],
+    ['Tint copies', 'G', () => useView.setState({ ghosts: !ghosts }), ghosts],
   ];
   if (only) items.push([`Only ${only} shown`, 'Esc', () => useView.setState({ only: null }), true]);
   const paper = { bgcolor: 'background.paper', color: 'text.primary', border: 1, borderColor: 'divider' };
@@ -104,9 +105,9 @@ function ViewBar({ project }: { project: Project }) {
       <Select
         value=""
         displayEmpty
-        renderValue={() => 'Look at'}
+        renderValue={() => 'How near'}
         onChange={(e) => look[e.target.value]?.act()}
-        inputProps={{ 'aria-label': 'Look at' }}
+        inputProps={{ 'aria-label': 'How near' }}
         sx={list(false)}
       >
         {Object.entries(look).map(([key, { says }]) => (
@@ -118,9 +119,9 @@ function ViewBar({ project }: { project: Project }) {
       <Select
         value={eye}
         onChange={(e) => useView.setState({ eye: e.target.value })}
-        renderValue={(v) => (v === 'plain' ? 'See it' : eyes[v])}
-        inputProps={{ 'aria-label': 'See it (V)' }}
-        title="Another way of looking (V)"
+        renderValue={(v) => eyes[v]}
+        inputProps={{ 'aria-label': withKey('Way of looking', 'eye') }}
+        title={withKey('Another way of looking', 'eye')}
         sx={list(eye !== 'plain')}
       >
         {EYES.map((key) => (

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { CLOTH_PPI } from '@/core';
 import { small, trim } from '../../parts/lengths';
 import MotifPicture from '../../parts/motif-picture';
-import { layMotif, MOTIF_DRAG } from '../lay/another';
+import { layMotif, MOTIF_DRAG } from '../lay/lay-motif';
 import type { ShelfRow } from './shelf-row';
 
 /** One motif on the shelf: what it is, how large, how fine, how often laid, and whether it may be used. */

@@ -17,6 +17,7 @@ import { openBook } from '@/session/book';
 import { runJob, Stopped, useJob } from '@/session/jobs';
 import { sideInWay, useSnapshots } from '@/session/snapshots';
 import { useView } from '@/session/view';
+import { withKey } from '../../../commands';
 import Choice from '../../../parts/choice';
 import JobProgress from '../../../parts/job-progress';
 import { LAYOUT_NAME, size } from '../../../parts/lengths';
@@ -30,7 +31,7 @@ export default function WallPart({ project }: { project: Project }) {
     <>
       <Button
         variant="contained"
-        title="All on the wall (Y)"
+        title={withKey('All on the wall', 'wall')}
         onClick={() => useView.setState({ wall: true })}
         sx={{ justifySelf: 'start', alignSelf: 'start' }}
       >

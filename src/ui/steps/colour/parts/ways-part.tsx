@@ -17,6 +17,7 @@ import {
 import { edit, record } from '@/session/bolt';
 import { wayShown } from '@/session/trial';
 import { useView } from '@/session/view';
+import { withKey } from '../../../commands';
 import Fold from '../../../parts/fold';
 import { Part } from '../../../parts/tray';
 import { atHand } from './at-hand';
@@ -81,7 +82,7 @@ export default function WaysPart({ project }: { project: Project }) {
         </Button>
         <Button
           variant="outlined"
-          title="All on the wall (Y)"
+          title={withKey('All on the wall', 'wall')}
           onClick={() => useView.setState({ wall: true })}
         >
           All on the wall

@@ -47,7 +47,7 @@ export default function ClothPart() {
   if (!project) return null;
   return (
     <>
-      <Part title="Recut">
+      <Part title="Slide by half">
         <RecutPart project={project} />
       </Part>
       <Part title="Guides">

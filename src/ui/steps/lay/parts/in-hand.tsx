@@ -24,7 +24,7 @@ import Choice from '../../../parts/choice';
 import { length, trim } from '../../../parts/lengths';
 import NumberField from '../../../parts/number-field';
 import { Part } from '../../../parts/tray';
-import { another, sizeToFit, tooLarge } from '../another';
+import { another, sizeToFit, tooLarge } from '../lay-motif';
 
 /** What is in hand: its numbers, and what can be done with it. */
 export default function InHand() {

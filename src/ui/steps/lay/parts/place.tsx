@@ -14,7 +14,7 @@ import Choice from '../../../parts/choice';
 import { small } from '../../../parts/lengths';
 import MotifPicture from '../../../parts/motif-picture';
 import { Part } from '../../../parts/tray';
-import { layMotif, MOTIF_DRAG } from '../another';
+import { layMotif, MOTIF_DRAG } from '../lay-motif';
 import PlacementTable from '../placement-table';
 
 const HAND_SAYS: Record<Hand, string> = {
