@@ -5,7 +5,7 @@
  */
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
-import { findings, type Placed, pixelPlan, projectSchema, pyramidOf, type Scene } from '../src/core';
+import { type Placed, pixelPlan, projectSchema, pyramidOf, runCheck, type Scene } from '../src/core';
 import { joinScores } from '../tests/cloths/join-scores';
 import { judge } from '../tests/cloths/judge';
 import { judgeMending } from '../tests/cloths/judge-mending';
@@ -40,7 +40,7 @@ for (const n of [120, 400]) {
   const plan = pixelPlan(project.layout, cell, project.brief.ppi);
   const times = Array.from({ length: 25 }, () => {
     const begun = performance.now();
-    findings(scene, plan);
+    runCheck(scene, plan);
     return performance.now() - begun;
   });
   const { width, height } = plan.block;

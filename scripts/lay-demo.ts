@@ -12,7 +12,6 @@ import {
   extractPalette,
   FREE_ANGLES,
   fillGap,
-  findings,
   Ground,
   gapSpread,
   hexOfRgb,
@@ -34,6 +33,7 @@ import {
   reduceTo,
   renderWindow,
   rgbOfHex,
+  runCheck,
   type Silhouette,
   scatter,
   settle,
@@ -159,7 +159,7 @@ function thrown(seed: number) {
   }
   const placed = () => Array.from({ length: ground.count }, (_, n) => ground.placed(n));
   const bare = () =>
-    findings(
+    runCheck(
       { ground: null, motifs: scene, placements: placed() },
       pixelPlan(LAYOUT, CELL, PPI),
     ).findings.flatMap((f) => (f.kind === 'bare-patch' ? [f] : []));
@@ -245,7 +245,7 @@ const way = (id: string, name: string, note: string, ground: string, by: Record<
   colours: [ground, ...order.map((i) => by[i.name] ?? i.hex)],
 });
 const project: Project = projectSchema.parse({
-  version: 2,
+  version: 3,
   id: 'kite-weather',
   name: 'Kite Weather',
   brief: { widthMm: CELL.width, heightMm: CELL.height, ppi: PPI, unit: 'in' },

@@ -4,16 +4,13 @@ import {
   type ClothMap,
   clothMap,
   encodePng,
-  type Fault,
   type Filler,
   type Finding,
-  findings,
   Ground,
   type JoinReport,
   labDistance,
   layingOutlineOf,
   type Mended,
-  type MendPart,
   mend,
   mendWrap,
   type Outline,
@@ -24,6 +21,7 @@ import {
   plantFault,
   type Raster,
   type Rgb,
+  runCheck,
   type Scene,
   scatter,
   type WrapMending,
@@ -42,12 +40,12 @@ let tile: { raster: Raster; mended: Raster | null } | null = null;
 /** The check, mending, what is drawn for the eye, practice, and tiles from elsewhere. */
 export const checkServices = {
   check: (request: SceneRequest, options: CheckOptions): CheckReport =>
-    findings(sceneOf(request), planOf(request), options),
+    runCheck(sceneOf(request), planOf(request), options),
 
   mend: (
     request: SceneRequest,
     options: CheckOptions,
-    parts: MendPart[],
+    parts: string[],
     may: { locked: number[]; fillers: Filler[]; only: Finding | null },
     onProgress: Progress,
   ): Mended =>
@@ -63,7 +61,7 @@ export const checkServices = {
   /** A cloth with a fault in it: this one, or one of its motifs scattered anew. */
   practise(
     request: SceneRequest,
-    fault: Fault,
+    fault: string,
     seed: number,
     madeUp: boolean,
     leads: Map<string, number>,

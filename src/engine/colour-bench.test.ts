@@ -11,7 +11,7 @@ const BLUE: Rgb = [30, 60, 140];
 const GROUND: Rgb = [240, 230, 210];
 const asset = 'c'.repeat(64);
 
-/** A tile half red and half blue, with a thin blue line through the red; one placement wears them the other way. */
+/** A tile half red and half blue, with a thin blue line through the red; one placement inkOf them the other way. */
 beforeAll(async () => {
   const r = newRaster(80, 40);
   for (let y = 0; y < 40; y++) {
@@ -72,8 +72,8 @@ test('the share of the ground is that of the block which is sent, on shaded scan
     cellMm: { width: demo.brief.widthMm, height: demo.brief.heightMm },
     ppi: 75,
   };
-  const wears = some.map(() => inks.map((_, k) => k + 1));
-  const { shares } = services.inksOnCloth(cloth, wears);
+  const inkOf = some.map(() => inks.map((_, k) => k + 1));
+  const { shares } = services.inksOnCloth(cloth, inkOf);
   const { png } = await services.exportBlock({ ...cloth, ground: null }, () => {});
   const alpha = await sharp(png).extractChannel(3).raw().toBuffer();
   const ground = 1 - alpha.reduce((s, v) => s + v, 0) / alpha.length / 255;

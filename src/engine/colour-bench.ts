@@ -60,12 +60,12 @@ const largestOf = (request: SceneRequest, art: string) =>
  * The same scene with every ink in a flat colour of its own that no two share; the ground is the first of them. What
  * lies over what is what counts, not what a glaze makes of them.
  */
-function labelled(request: SceneRequest, wears: number[][]): { request: SceneRequest; labels: Rgb[] } {
-  const count = 1 + Math.max(0, ...wears.flat());
+function labelled(request: SceneRequest, inkOf: number[][]): { request: SceneRequest; labels: Rgb[] } {
+  const count = 1 + Math.max(0, ...inkOf.flat());
   const labels = inkLabels(count);
   const arts = request.arts.map((a, n) => ({
     ...a,
-    to: wears[n].map((k) => labels[k]),
+    to: inkOf[n].map((k) => labels[k]),
     texture: a.from.map(() => 0),
     proof: undefined,
   }));
@@ -109,9 +109,9 @@ export const colourServices = {
     return printedInks(cubeNow(), inks);
   },
 
-  /** How much of each ink lies on the cloth, and which touch. @param wears for each art, the ink of each colour. */
-  inksOnCloth(request: SceneRequest, wears: number[][]): InksOnCloth {
-    const named = labelled(request, wears);
+  /** How much of each ink lies on the cloth, and which touch. @param inkOf for each art, the ink of each colour. */
+  inksOnCloth(request: SceneRequest, inkOf: number[][]): InksOnCloth {
+    const named = labelled(request, inkOf);
     const full = pixelPlan(request.layout, request.cellMm, request.ppi);
     const ppi = Math.min(1, MEASURED_PX / Math.max(full.block.width, full.block.height)) * request.ppi;
     const plan = pixelPlan(request.layout, request.cellMm, ppi);
@@ -138,11 +138,11 @@ export const colourServices = {
 
   /**
    * Flat screens of the repeat block, one PNG for each ink (black prints), in register, with a report, as a zip.
-   * @param wears as above. @param shown the inks' colours, ground first. @param names of the inks.
+   * @param inkOf as above. @param shown the inks' colours, ground first. @param names of the inks.
    */
   screens(
     request: SceneRequest,
-    wears: number[][],
+    inkOf: number[][],
     shown: Rgb[],
     names: string[],
     ask: ScreensAsk,
@@ -150,7 +150,7 @@ export const colourServices = {
   ): { zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] } {
     const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
     const { width, height } = plan.block;
-    const named = labelled(request, wears);
+    const named = labelled(request, inkOf);
     const block = renderBlock(sceneOf(named.request), plan, { onProgress: (s) => onProgress(s * 0.4) });
     const px = plan.scale.x;
     const options = { count: ask.count, trapPx: ask.trapMm * px, linePx: ask.lineMm * px, printed: shown };

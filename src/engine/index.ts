@@ -146,8 +146,8 @@ export const setPrinter: Call<'setPrinter'> = async (bytes, seen) => {
 };
 export const printed: Call<'printed'> = (...args) => interactive.run((s) => s.printed(...args));
 export const inksOnCloth = (
-  ...[request, wears, load]: [...Parameters<Services['inksOnCloth']>, AssetLoader]
-) => withArt(interactive, request.arts, load, (s) => s.inksOnCloth(request, wears));
+  ...[request, inkOf, load]: [...Parameters<Services['inksOnCloth']>, AssetLoader]
+) => withArt(interactive, request.arts, load, (s) => s.inksOnCloth(request, inkOf));
 export const clothPicture = (
   ...[request, size, load, work]: [
     ...Parameters<Services['clothPicture']>,
@@ -156,12 +156,12 @@ export const clothPicture = (
   ]
 ) => inBatch(request.arts, load, (s) => s.clothPicture(request, size), work);
 export const screens = (
-  ...[request, wears, shown, names, ask, work, load]: [...Ask<'screens'>, Work, AssetLoader]
+  ...[request, inkOf, shown, names, ask, work, load]: [...Ask<'screens'>, Work, AssetLoader]
 ) =>
   inBatch(
     request.arts,
     load,
-    (s) => s.screens(request, wears, shown, names, ask, proxy(work.onProgress)),
+    (s) => s.screens(request, inkOf, shown, names, ask, proxy(work.onProgress)),
     work,
   );
 

@@ -1,4 +1,4 @@
-import { type Motif, type Project, rgbOfHex, scenePlacements, wornArts } from '../core';
+import { inkedArts, type Motif, type Project, rgbOfHex, scenePlacements } from '../core';
 import { type ArtRequest, exportBlock, type FileProof, type SceneRequest } from '../engine';
 import { readAsset } from '../shelf';
 
@@ -31,10 +31,10 @@ export function artsOf(project: Project, colourwayId = project.shown): ArtReques
   const { colours } = wayOf(project, colourwayId);
   const { from, ink, texture } = drawnIn(project);
   const motifs = new Map(project.motifs.map((m) => [m.id, m]));
-  return wornArts(project).flatMap(({ key, motif, wears }) => {
+  return inkedArts(project).flatMap(({ key, motif, inkOf }) => {
     const m = motifs.get(motif);
     if (!m) return [];
-    const to = ink.map((k) => rgbOfHex(colours[wears[k + 1]]));
+    const to = ink.map((k) => rgbOfHex(colours[inkOf[k + 1]]));
     return [
       { motif: key, asset: m.asset, from, to, ...(texture ? { texture } : {}), ...drawnAt(project, m) },
     ];

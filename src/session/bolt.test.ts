@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { newProject, paint, rename, setBrief } from '../core';
+import { newProject, type Project, paint, rename, setBrief } from '../core';
 import {
   listBolts,
   putAsset,
@@ -116,6 +116,15 @@ describe('undo', () => {
     undo();
     expect(name()).toBe('Other');
     expect(useBolt.getState().past).toEqual([]);
+  });
+
+  test('a history of an older version of document is let go', async () => {
+    edit(rename('a'));
+    await vi.waitFor(async () => expect((await readHistory('one')).steps).toHaveLength(1));
+    const { steps } = await readHistory('one');
+    const old = { ...newProject('one', 'Old'), version: 2 } as unknown as Project;
+    await writeBolt(old, [], { put: [[0, steps[0]]], from: 0, to: 1, applied: 1 });
+    expect(await readHistory('one')).toEqual({ steps: [], first: 0 });
   });
 
   test('a colour dragged through many shades is one step', () => {

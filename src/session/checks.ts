@@ -2,17 +2,19 @@ import {
   type CheckOptions,
   type CheckReport,
   compareFindings,
+  type Dismissed,
   type Finding,
-  type Left,
+  inkedArts,
   latticeOf,
-  leftAs,
-  leftOvers,
+  leftUndone,
+  matchDismissed,
   outlinePath,
+  outlines,
   type Project,
+  productOf,
   rgbOfHex,
   textOf,
   type WrapProof,
-  wornArts,
 } from '../core';
 import { check, proveWrapOf } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
@@ -64,20 +66,20 @@ export const checkKey = (p: Project) =>
     p.colourways.find((c) => c.id === p.shown)?.colours,
   ]);
 
-/** Outlines that art is fitted into; the cell itself is only where the cloth repeats. */
-const worked: ReadonlySet<string> = new Set(['plain', 'diamond', 'hexagon', 'scallop', 'ogee']);
-
 /** How a bolt is looked over. */
 export function checkOptions(project: Project): CheckOptions {
   const { sprites } = useSprites.getState();
+  const { style, strictness, product } = project.checking;
   const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
   return {
-    ...project.checking,
-    leads: new Map(wornArts(project).map(({ key }) => [key, sprites.get(key)?.lead ?? -1])),
+    style,
+    strictness,
+    wants: productOf(product).wants,
+    leads: new Map(inkedArts(project).map(({ key }) => [key, sprites.get(key)?.lead ?? -1])),
     inks: way.colours.map(rgbOfHex),
     tops: new Set(project.motifs.filter((m) => m.direction === 'top').map((m) => m.id)),
     reserves: project.reserves,
-    outline: worked.has(project.guides.outline)
+    outline: outlines.of(project.guides.outline)?.fitted
       ? outlinePath(project.guides.outline, project.layout, {
           width: project.brief.widthMm,
           height: project.brief.heightMm,
@@ -91,13 +93,15 @@ export async function look(project: Project): Promise<CheckReport> {
   const request = sceneRequest(project);
   const report = await check(request, checkOptions(project), loadAsset);
   const seen = new Map(request.placements.map((p, n) => [p.id ?? '', report.seen?.[n] ?? 1]));
-  const findings = [...report.findings, ...leftOvers(project.placements, project.motifs, seen)];
-  const looks = (f: Finding) => f.severity === 'look';
-  return { ...report, findings: [...findings.filter(looks), ...findings.filter((f) => !looks(f))] };
+  const findings = [...report.findings, ...leftUndone(project.placements, project.motifs, seen)];
+  return {
+    ...report,
+    findings: (['warning', 'note'] as const).flatMap((s) => findings.filter((f) => f.severity === s)),
+  };
 }
 
-/** A finding by its number in the report, and as what it was left, if it was. */
-export type Numbered = { f: Finding; n: number; left?: Left };
+/** A finding by its number in the report, and as what it was dismissed, if it was. */
+export type Numbered = { f: Finding; n: number; dismissed?: Dismissed };
 
 /** The findings of a report by what a person did with them. */
 export function sortFindings(project: Project, report: CheckReport | null) {
@@ -105,13 +109,13 @@ export function sortFindings(project: Project, report: CheckReport | null) {
   const all: Numbered[] = (report?.findings ?? []).map((f, n) => ({
     f,
     n,
-    left: leftAs(f, project.left, lattice),
+    dismissed: matchDismissed(f, project.dismissed, lattice),
   }));
-  const open = all.filter((x) => !x.left);
+  const open = all.filter((x) => !x.dismissed);
   return {
-    looks: open.filter((x) => x.f.severity === 'look'),
+    warnings: open.filter((x) => x.f.severity === 'warning'),
     notes: open.filter((x) => x.f.severity === 'note'),
-    left: all.filter((x) => x.left),
+    dismissed: all.filter((x) => x.dismissed),
   };
 }
 

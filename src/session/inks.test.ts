@@ -12,15 +12,15 @@ import {
   setPlacements,
 } from '../core';
 
-type Asked = { wears: number[][]; arts: string[] };
+type Asked = { inkOf: number[][]; arts: string[] };
 const measured: Asked[] = [];
 let found: { inks: { rgb: Rgb; share: number }[]; flat: boolean };
 let two: [Rgb, Rgb] | null = null;
 let parted: number[] = [];
 vi.mock('../engine', () => ({
   Stopped: class extends Error {},
-  inksOnCloth: async (request: { arts: { motif: string }[] }, wears: number[][]) => {
-    measured.push({ wears, arts: request.arts.map((a) => a.motif) });
+  inksOnCloth: async (request: { arts: { motif: string }[] }, inkOf: number[][]) => {
+    measured.push({ inkOf, arts: request.arts.map((a) => a.motif) });
     await new Promise((r) => setTimeout(r, 2));
     return { shares: [0.8, 0.2], touches: [{ a: 0, b: 1, share: 1 }] };
   },
@@ -64,14 +64,14 @@ test('inks are measured anew when they or the cloth change, not when colours do;
     ),
   );
   expect(measured).toHaveLength(1);
-  expect(measured[0]).toEqual({ arts: ['k'], wears: [[1, 2, 3]] });
-  const worn = apply(now(), setPlacements({ a: { inks: { i0: 'i1' } } }));
-  wantInks(worn);
-  wantInks(apply(worn, mergeInks(3, 2)));
-  wantInks(apply(worn, mergeInks(2, 1)));
+  expect(measured[0]).toEqual({ arts: ['k'], inkOf: [[1, 2, 3]] });
+  const other = apply(now(), setPlacements({ a: { inkOverrides: { i0: 'i1' } } }));
+  wantInks(other);
+  wantInks(apply(other, mergeInks(3, 2)));
+  wantInks(apply(other, mergeInks(2, 1)));
   await vi.waitFor(() => expect(measured).toHaveLength(3));
-  // Madder went into the line: both are ink 1 now, the sea is ink 2, and nothing is worn any more.
-  expect(measured[2]).toEqual({ arts: ['k'], wears: [[1, 1, 2]] });
+  // Madder went into the line: both are ink 1 now, the sea is ink 2, and no ink stands in for another any more.
+  expect(measured[2]).toEqual({ arts: ['k'], inkOf: [[1, 1, 2]] });
 });
 
 test('an empty cloth, or another bolt, has no figures of the last one, and is measured anew', async () => {
@@ -83,11 +83,11 @@ test('an empty cloth, or another bolt, has no figures of the last one, and is me
   await vi.waitFor(() => expect(measured).toHaveLength(2));
 });
 
-test('a motif worn in other inks is measured in those', async () => {
-  wantInks(apply(now(), setPlacements({ a: { inks: { i0: 'i1', i2: 'ground' } } })));
+test('a motif in other inks is measured in those', async () => {
+  wantInks(apply(now(), setPlacements({ a: { inkOverrides: { i0: 'i1', i2: 'ground' } } })));
   await vi.waitFor(() => expect(measured).toHaveLength(1));
   expect(measured[0].arts).toHaveLength(2);
-  expect(measured[0].wears).toEqual([
+  expect(measured[0].inkOf).toEqual([
     [1, 2, 3],
     [2, 2, 0],
   ]);

@@ -1,12 +1,12 @@
 import {
   type InksOnCloth,
+  inkedArts,
   type Project,
   RangeMessage,
   type Rgb,
   rgbOfHex,
   setInks,
   splitInk,
-  wornArts,
 } from '../core';
 import {
   inksOnCloth,
@@ -36,7 +36,7 @@ type InkState = {
 export const useInks = sessionStore<InkState>(() => ({ onCloth: null, key: '' }));
 
 const keyOf = (p: Project) =>
-  JSON.stringify([layKey(p), p.inks.map((i) => [i.hex, i.also]), p.placements.map((q) => q.inks)]);
+  JSON.stringify([layKey(p), p.inks.map((i) => [i.hex, i.also]), p.placements.map((q) => q.inkOverrides)]);
 
 /** Nothing lies on the cloth: what was measured says nothing of it. */
 export function forgetInks() {
@@ -52,7 +52,7 @@ export function wantInks(project: Project) {
   void mine.latest('inks', {
     run: async () => {
       const request = sceneRequest(project);
-      const onCloth = await inksOnCloth(request, wearsOf(project, request.arts), loadAsset);
+      const onCloth = await inksOnCloth(request, inksOf(project, request.arts), loadAsset);
       // Inks that lie nowhere on the cloth were not counted.
       return { ...onCloth, shares: project.inks.map((_, n) => onCloth.shares[n] ?? 0) };
     },
@@ -62,9 +62,9 @@ export function wantInks(project: Project) {
 }
 
 /** For each art of a request, the ink (by number) of each colour it is drawn in. */
-function wearsOf(project: Project, arts: { motif: string }[]): number[][] {
+function inksOf(project: Project, arts: { motif: string }[]): number[][] {
   const { ink } = drawnIn(project);
-  const worn = new Map(wornArts(project).map((w) => [w.key, w.wears]));
+  const worn = new Map(inkedArts(project).map((w) => [w.key, w.inkOf]));
   return arts.map((a) => ink.map((k) => worn.get(a.motif)?.[k + 1] ?? k + 1));
 }
 
@@ -117,5 +117,5 @@ export async function makeScreens(
   const way = wayShown(project);
   const shown: Rgb[] = way.colours.map(rgbOfHex);
   const names = project.inks.map((i) => i.name);
-  return screens(request, wearsOf(project, request.arts), shown, names, ask, work, loadAsset);
+  return screens(request, inksOf(project, request.arts), shown, names, ask, work, loadAsset);
 }

@@ -36,14 +36,14 @@ vi.mock('../engine', async () => {
   return {
     Stopped,
     letGoOfArt: async () => {},
-    check: async (r: SceneRequest, options: object) => core.findings(scene(r), plan(r), options),
+    check: async (r: SceneRequest, options: object) => core.runCheck(scene(r), plan(r), options),
     mend: async (
       r: SceneRequest,
       options: object,
-      parts: import('../core').MendPart[],
+      parts: string[],
       may: { locked: number[]; fillers: import('../core').Filler[]; only: import('../core').Finding | null },
     ) => core.mend(scene(r), plan(r), options, parts, { ...may, locked: new Set(may.locked) }),
-    practise: async (r: SceneRequest, fault: import('../core').Fault, seed: number) => {
+    practise: async (r: SceneRequest, fault: string, seed: number) => {
       const outlines = new Map([...motifs].map(([id, art]) => [id, core.layingOutlineOf(art)] as const));
       const ground = new core.Ground(r.layout, r.cellMm, new Map(outlines));
       for (const p of r.placements) ground.add(p);
@@ -60,10 +60,10 @@ vi.mock('../shelf', () => ({
 
 const { useBolt, undo } = await import('./bolt');
 const { sortFindings, useChecks, wantCheck } = await import('./checks');
-const { mendingOf, proposeMending, proposeMendingAll, togglePart } = await import('./mending');
+const { proposeMending, proposeMendingAll, togglePart } = await import('./mending');
 const { keepProposal, useProposal } = await import('./proposal');
 const practice = await import('./practice');
-const { leaveFinding, takeUpAgain } = await import('../core');
+const { dismissFinding, mendOf, takeUpAgain } = await import('../core');
 
 const now = () => useBolt.getState().project as Project;
 const proposed = () => useProposal.getState().proposal;
@@ -104,12 +104,12 @@ beforeEach(() => {
 async function touches() {
   wantCheck(now());
   await vi.waitFor(() => expect(useChecks.getState().report).not.toBeNull());
-  return sortFindings(now(), useChecks.getState().report).looks.filter((x) => x.f.kind === 'near-touch');
+  return sortFindings(now(), useChecks.getState().report).warnings.filter((x) => x.f.kind === 'near-touch');
 }
 
 test('one finding is mended alone: shown, kept as one step, undone', async () => {
   const [touch] = await touches();
-  expect(mendingOf(touch.f)).toBe('touches');
+  expect(mendOf(touch.f.kind)?.part).toBe('touches');
   const before = now();
   await proposeMending(touch.f);
   expect(proposed()?.says).toContain('1 parted');
@@ -147,12 +147,12 @@ test('with both locked nothing can be mended: said in words, nothing changed', a
 test('what is left is told apart, and taken up again', async () => {
   const [touch] = await touches();
   const left = { id: 'l', kind: touch.f.kind, placements: touch.f.placements, x: 0, y: 0, note: ' meant ' };
-  const project = apply(now(), leaveFinding(left));
-  expect(project.left[0].note).toBe('meant');
+  const project = apply(now(), dismissFinding(left));
+  expect(project.dismissed[0].note).toBe('meant');
   const { report } = useChecks.getState();
-  expect(sortFindings(project, report).left.map((x) => x.n)).toContain(touch.n);
-  expect(sortFindings(project, report).looks.map((x) => x.n)).not.toContain(touch.n);
-  expect(sortFindings(apply(project, takeUpAgain('l')), report).left).toEqual([]);
+  expect(sortFindings(project, report).dismissed.map((x) => x.n)).toContain(touch.n);
+  expect(sortFindings(project, report).warnings.map((x) => x.n)).not.toContain(touch.n);
+  expect(sortFindings(apply(project, takeUpAgain('l')), report).dismissed).toEqual([]);
 });
 
 test('practice plants in a copy, marks a pin once, and keeps the record; a spoilt record counts as none', async () => {

@@ -1,9 +1,8 @@
 import {
   compareFindings,
   type Finding,
-  MEND_PARTS,
-  MENDED_BY,
-  type MendPart,
+  mendOf,
+  mendParts,
   type Placement,
   type Project,
   RangeMessage,
@@ -14,30 +13,21 @@ import { loadAsset, sceneRequest } from './arts';
 import { checkOptions } from './checks';
 import { fillersOf, newPlacement, type Proposal, useProposal, work } from './proposal';
 
-/** Which part of mending a finding calls for; undefined when it has to be mended by hand. */
-export const mendingOf = (f: Finding): MendPart | undefined => MENDED_BY[f.kind];
-
-const SAYS: Record<MendPart, (n: number) => string> = {
-  weight: (n) => `${n} made lighter`,
-  rows: () => 'rows broken up',
-  lanes: (n) => `${n} ${n === 1 ? 'lane' : 'lanes'} closed`,
-  patches: (n) => `${n} ${n === 1 ? 'patch' : 'patches'} filled`,
-  touches: (n) => `${n} parted`,
-  twins: (n) => `${n} ${n === 1 ? 'twin' : 'twins'} changed`,
-  settle: (n) => `${n} settled`,
-};
-
 /** Proposes to mend one finding, and nothing else. */
 export const proposeMending = (finding: Finding) => {
-  const part = mendingOf(finding);
+  const part = mendOf(finding.kind)?.part;
   return part ? propose([part], finding) : undefined;
 };
 
 /** Proposes to mend all that can be mended safely. */
-export const proposeMendingAll = () => propose(MEND_PARTS, null);
+export const proposeMendingAll = () =>
+  propose(
+    mendParts().map((m) => m.part),
+    null,
+  );
 
 /** Takes a part into the proposal on show, or out of it. */
-export function togglePart(part: MendPart) {
+export function togglePart(part: string) {
   const { proposal } = useProposal.getState();
   const mends = proposal?.mends;
   if (!mends) return;
@@ -49,7 +39,7 @@ export function togglePart(part: MendPart) {
   );
 }
 
-function propose(parts: readonly MendPart[], only: Finding | null, shown: readonly MendPart[] = parts) {
+function propose(parts: readonly string[], only: Finding | null, shown: readonly string[] = parts) {
   return work('Mending.', async (project, how): Promise<Proposal> => {
     const seen = scenePlacements(project);
     const locked = new Set(project.placements.filter((p) => p.locked).map((p) => p.id));
@@ -59,7 +49,7 @@ function propose(parts: readonly MendPart[], only: Finding | null, shown: readon
       only,
     };
     const mended = await mend(sceneRequest(project), checkOptions(project), [...parts], may, how, loadAsset);
-    const count = (part: MendPart) => mended.done.find((d) => d.part === part)?.count ?? 0;
+    const count = (part: string) => mended.done.find((d) => d.part === part)?.count ?? 0;
     const mends = shown.map((part) => ({ part, on: parts.includes(part), count: count(part) }));
     if (!mended.done.length && shown === parts) {
       throw new RangeMessage(
@@ -68,9 +58,13 @@ function propose(parts: readonly MendPart[], only: Finding | null, shown: readon
           : 'Nothing can be mended without bringing something else to look at.',
       );
     }
-    const { score, looks } = compareFindings(mended.before, mended.after);
-    const rest = mended.after.findings.filter((f) => f.severity === 'look').length;
-    const done = mended.done.map((d) => SAYS[d.part](d.count)).join(', ');
+    const { score, warnings } = compareFindings(mended.before, mended.after);
+    const rest = mended.after.findings.filter((f) => f.severity === 'warning').length;
+    const says = ({ part, count }: { part: string; count: number }) =>
+      mendParts()
+        .find((m) => m.part === part)
+        ?.says(count);
+    const done = mended.done.map(says).join(', ');
     const even =
       score === null || score === 0 ? '' : ` Evenness ${score > 0 ? 'up' : 'down'} by ${Math.abs(score)}.`;
     const left = rest ? `${rest} left to look at` : 'nothing left to look at';
@@ -82,7 +76,7 @@ function propose(parts: readonly MendPart[], only: Finding | null, shown: readon
         mended.placements,
       ),
       says: done
-        ? `${done[0].toUpperCase()}${done.slice(1)}; ${looks < 0 ? left : `still ${rest} to look at`}.${even}`
+        ? `${done[0].toUpperCase()}${done.slice(1)}; ${warnings < 0 ? left : `still ${rest} to look at`}.${even}`
         : 'Nothing is mended with these parts.',
       ...(only ? {} : { mends }),
     };

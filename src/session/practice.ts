@@ -1,9 +1,8 @@
 import { z } from 'zod';
 import {
-  FAULT_KINDS,
-  FAULTS,
-  type Fault,
   type Finding,
+  faults,
+  kindOf,
   latticeOf,
   type Marked,
   markPin,
@@ -12,6 +11,7 @@ import {
   type Planted,
   type Point,
   type Project,
+  toldAs,
 } from '../core';
 import { practise } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
@@ -35,14 +35,15 @@ type Lesson = {
 };
 
 /** How many of each fault were looked for, and how many of them found. */
-const recordSchema = z.record(z.enum(FAULTS), z.object({ tried: z.number(), found: z.number() }));
+const recordSchema = z.record(z.string(), z.object({ tried: z.number(), found: z.number() }));
 type PracticeRecord = z.infer<typeof recordSchema>;
 
 type PracticeState = {
   lesson: Lesson | null;
   record: PracticeRecord;
 };
-const NONE = Object.fromEntries(FAULTS.map((f) => [f, { tried: 0, found: 0 }])) as PracticeRecord;
+const NEVER = { tried: 0, found: 0 };
+const NONE: PracticeRecord = Object.fromEntries(faults().map((f) => [f, NEVER]));
 export const usePractice = sessionStore<PracticeState>(() => ({
   lesson: null,
   record: NONE,
@@ -63,13 +64,14 @@ export const PRACTICE = 'practice';
 export async function beginLesson(
   project: Project,
   madeUp: boolean,
-  fault?: Fault,
+  fault?: string,
   seed = crypto.getRandomValues(new Uint32Array(1))[0],
 ) {
   const lesson = await runJob(PRACTICE, 'Planting a fault.', async (work): Promise<Lesson> => {
     // Where cells alternate, the twins of a band run otherwise: no lane or row is planted there.
-    const faults = project.layout.alternate ? FAULTS.filter((f) => f !== 'lane' && f !== 'row-up') : FAULTS;
-    const drawn = fault ?? faults[seed % faults.length];
+    const { alternate } = project.layout;
+    const some = faults().filter((f) => !(alternate && kindOf(f)?.fault?.straight));
+    const drawn = fault ?? some[seed % some.length];
     const leads = new Map(project.motifs.map((m) => [m.id, leadOf(m.id)]));
     const planted = await practise(sceneRequest(project), drawn, seed % 1e6, madeUp, leads, work, loadAsset);
     const placements = planted.placements.map(
@@ -90,7 +92,7 @@ export async function beginLesson(
       return Math.hypot(near.x - planted.at.x, near.y - planted.at.y);
     };
     const [measured = null] = findings
-      .filter((f) => FAULT_KINDS[drawn].includes(f.kind))
+      .filter((f) => toldAs(drawn).includes(f.kind))
       .sort((p, q) => (planted.along ? 0 : off(p) - off(q)));
     return { of: project, planted, placements, measured, pin: null, marked: null };
   });
@@ -105,7 +107,7 @@ export function putPin(at: Point) {
   if (!lesson || lesson.marked) return;
   const marked = markPin(lesson.planted, at, lesson.of.layout, cellOf(lesson.of));
   const { fault } = lesson.planted;
-  const was = record[fault];
+  const was = record[fault] ?? NEVER;
   const next = { ...record, [fault]: { tried: was.tried + 1, found: was.found + (marked.hit ? 1 : 0) } };
   usePractice.setState({ lesson: { ...lesson, pin: at, marked }, record: next });
   void writeSetting(KEY, next);

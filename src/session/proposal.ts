@@ -3,14 +3,13 @@ import {
   FREE_ANGLES,
   latticeOf,
   layPlacements,
-  type MendPart,
   nearestCopy,
   type Offer,
   type Placed,
   type Placement,
   type Point,
-  PRODUCTS,
   type Project,
+  productOf,
   RangeMessage,
   type ScatterMotif,
   type ScatterRules,
@@ -38,7 +37,7 @@ export type Proposal = {
   /** For a patch: what else would do, and which is on show. */
   offers?: { list: Offer[]; shown: number };
   /** For mending: its parts, which of them are in, and how many each mended. */
-  mends?: { part: MendPart; on: boolean; count: number }[];
+  mends?: { part: string; on: boolean; count: number }[];
 };
 
 type ProposalState = {
@@ -183,7 +182,9 @@ export const fillersOf = (project: Project): Filler[] =>
     .map((m): Filler => {
       const used = project.placements.filter((p) => p.motif === m.id).map((p) => p.scale);
       const usual = used.length ? used.reduce((s, v) => s + v, 0) / used.length : 0.8;
-      const prints = m.vector ? Number.POSITIVE_INFINITY : m.ppi / PRODUCTS[project.checking.product].ppi;
+      const prints = m.vector
+        ? Number.POSITIVE_INFINITY
+        : m.ppi / productOf(project.checking.product).wants.ppi;
       const sizes = [usual * (1 - SPAN), usual, usual * (1 + SPAN)].map((s) => Math.min(s, prints));
       const free = m.direction === 'free';
       const own = project.placements.filter((p) => p.motif === m.id).map((p) => Math.round(p.angle));

@@ -1,12 +1,12 @@
 import {
+  type InkedArt,
+  inkedArts,
   type Motif,
   type Placed,
   type Project,
   type Silhouette,
   type Size,
   textOf,
-  type Worn,
-  wornArts,
 } from '../core';
 import { type ArtRequest, type Proof, quickSprites, Stopped, sprite } from '../engine';
 import { artsOf, drawnIn, loadAsset } from './arts';
@@ -37,7 +37,7 @@ type Slot = 'sprites' | 'a' | 'b';
 const NONE = { sprites: new Map(), a: new Map(), b: new Map(), trouble: null };
 export const useSprites = sessionStore<SpriteState>(() => NONE);
 
-/** What a placement is drawn with: its motif in the inks it wears, or in its own while those are on their way. */
+/** What a placement is drawn with: its motif in the inks it inkOf, or in its own while those are on their way. */
 export const spriteFor = (sprites: Sprites, { art, motif }: Pick<Placed, 'art' | 'motif'>) =>
   (art && sprites.get(art)) || sprites.get(motif);
 
@@ -65,8 +65,8 @@ const lastAsked = sessionPart((): { asked: Asked | null } => ({ asked: null }));
 export function inTheseColours(project: Project, slot: Slot, proof?: Proof): boolean {
   let { asked } = lastAsked();
   if (asked?.project !== project || asked.proof !== proof) {
-    const arts = allWanted(project, proof).map(({ worn, art }): [string, string] => [
-      worn.key,
+    const arts = allWanted(project, proof).map(({ inked, art }): [string, string] => [
+      inked.key,
       coloursOf(art),
     ]);
     asked = { project, proof, arts };
@@ -104,7 +104,7 @@ export async function silhouettesOf(project: Project): Promise<[motif: string, S
 export function allFine({ project, pxPerMm, proof }: Wish, slot: Slot): boolean {
   const sprites = useSprites.getState()[slot];
   return allWanted(project, proof).every((each) => {
-    const now = sprites.get(each.worn.key);
+    const now = sprites.get(each.inked.key);
     return now && isFine(now, each, sizeFor(project, each.motif, pxPerMm));
   });
 }
@@ -188,7 +188,7 @@ const MOST_LATELY = 24e6;
 const lately = sessionPart(
   () => new Lately<Sprite>(MOST_LATELY, ({ bitmap }) => bitmap.width * bitmap.height),
 );
-const lateKey = ({ worn, motif, art }: Wanted) => `${worn.key}|${motif.asset}|${art.ppi}|${coloursOf(art)}`;
+const lateKey = ({ inked, motif, art }: Wanted) => `${inked.key}|${motif.asset}|${art.ppi}|${coloursOf(art)}`;
 
 /** Colours are changed at this size first, px: a moment's softness rather than a moment's wrong colour. */
 const QUICK_PX = 640;
@@ -230,7 +230,7 @@ async function makeQuick(project: Project, asks: Ask[]): Promise<Sprite[]> {
 
 function spriteOf(
   project: Project,
-  { worn, motif, art }: Wanted,
+  { inked, motif, art }: Wanted,
   longSide: number,
   quick: boolean,
   { bitmap, lead, width, height, alpha, across }: Awaited<ReturnType<typeof sprite>>,
@@ -248,7 +248,7 @@ function spriteOf(
       width: art.drawWidth ?? motif.width,
       height: art.drawWidth ? (motif.height * art.drawWidth) / motif.width : motif.height,
     }),
-    lead: own === undefined ? -1 : worn.wears[own + 1] - 1,
+    lead: own === undefined ? -1 : inked.inkOf[own + 1] - 1,
     silhouette: {
       width,
       height,
@@ -261,14 +261,14 @@ function spriteOf(
 }
 
 /** Art that a round has to make. */
-type Wanted = { worn: Worn; motif: Motif; art: ArtRequest };
+type Wanted = { inked: InkedArt; motif: Motif; art: ArtRequest };
 
 function allWanted(project: Project, proof: Proof | undefined, colourwayId = project.shown): Wanted[] {
   const arts = new Map(artsOf(project, colourwayId).map((a) => [a.motif, a]));
   const motifs = new Map(project.motifs.map((m) => [m.id, m]));
-  return wornArts(project).flatMap((worn) => {
-    const [motif, art] = [motifs.get(worn.motif), arts.get(worn.key)];
-    return motif && art ? [{ worn, motif, art: proof ? { ...art, proof } : art }] : [];
+  return inkedArts(project).flatMap((inked) => {
+    const [motif, art] = [motifs.get(inked.motif), arts.get(inked.key)];
+    return motif && art ? [{ inked, motif, art: proof ? { ...art, proof } : art }] : [];
   });
 }
 
@@ -279,13 +279,13 @@ async function drawAll(slot: Slot, wish: Wish, newest: () => boolean) {
   const all = allWanted(project, proof);
   await recolourAll(slot, wish);
   if (mine.closed) return;
-  const lacking = all.filter(({ worn }) => !useSprites.getState()[slot].has(worn.key));
+  const lacking = all.filter(({ inked }) => !useSprites.getState()[slot].has(inked.key));
   for (let n = 0; n < lacking.length && newest(); n += AT_ONCE) {
     await putFine(slot, project, lacking.slice(n, n + AT_ONCE), pxPerMm);
   }
   for (const each of all) {
     if (!newest()) return;
-    const now = useSprites.getState()[slot].get(each.worn.key);
+    const now = useSprites.getState()[slot].get(each.inked.key);
     const longSide = sizeFor(project, each.motif, pxPerMm);
     if (!now || !isFine(now, each, longSide)) await putFine(slot, project, [each], pxPerMm);
   }
@@ -306,9 +306,9 @@ async function putFine(slot: Slot, project: Project, some: Wanted[], pxPerMm: nu
   const mine = session();
   const made = some.map(async (each): Promise<[string, Sprite]> => {
     const longSide = sizeFor(project, each.motif, pxPerMm);
-    const known = useSprites.getState().sprites.get(each.worn.key);
+    const known = useSprites.getState().sprites.get(each.inked.key);
     const shared = slot !== 'sprites' && known && isFine(known, each, longSide);
-    return [each.worn.key, shared ? known : await make(project, each, longSide)];
+    return [each.inked.key, shared ? known : await make(project, each, longSide)];
   });
   const all = await Promise.all(made);
   if (!mine.closed) put(slot, all);
@@ -324,7 +324,7 @@ const quickSize = (project: Project, { motif }: Wanted, pxPerMm: number) =>
 function otherwise(slot: Slot, { project, pxPerMm, proof }: Wish): Ask[] {
   const now = useSprites.getState();
   return allWanted(project, proof).flatMap((each) => {
-    const old = now[slot].get(each.worn.key) ?? now.sprites.get(each.worn.key);
+    const old = now[slot].get(each.inked.key) ?? now.sprites.get(each.inked.key);
     if (!old || old.colours === coloursOf(each.art)) return [];
     return [{ each, longSide: Math.min(old.longSide, quickSize(project, each, pxPerMm)) }];
   });
@@ -335,7 +335,7 @@ const drawnLately = ({ each, longSide }: Ask): Sprite | undefined => {
   return late && late.longSide >= longSide ? late : undefined;
 };
 const keyed = (asks: Ask[], made: Sprite[]) =>
-  asks.map(({ each }, n): [string, Sprite] => [each.worn.key, made[n]]);
+  asks.map(({ each }, n): [string, Sprite] => [each.inked.key, made[n]]);
 
 /** Puts a colourway that was drawn lately, at once, if all of it was. */
 function putLately(slot: Slot, wish: Wish) {
@@ -357,7 +357,7 @@ async function recolourAll(slot: Slot, wish: Wish) {
     slot,
     asks.flatMap((ask): [string, Sprite][] => {
       const q = made.get(ask) ?? drawnLately(ask);
-      return q ? [[ask.each.worn.key, q]] : [];
+      return q ? [[ask.each.inked.key, q]] : [];
     }),
   );
 }

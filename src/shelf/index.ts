@@ -1,5 +1,13 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { type LogEntry, logEntrySchema, openProject, type Project, type Step, stepSchema } from '../core';
+import {
+  DOCUMENT_VERSION,
+  type LogEntry,
+  logEntrySchema,
+  openProject,
+  type Project,
+  type Step,
+  stepSchema,
+} from '../core';
 
 /** A bolt on the shelf: the document, its log, and a strip of its cloth to know it by. */
 export type Bolt = {
@@ -23,8 +31,8 @@ interface ShelfSchema extends DBSchema {
   history: { key: [bolt: string, n: number]; value: KeptStep };
 }
 
-/** A step of the history of a bolt, by its number. */
-type KeptStep = Step & { bolt: string; n: number };
+/** A step of the history of a bolt, by its number, and the version of document that it changes. */
+type KeptStep = Step & { bolt: string; n: number; version: number };
 const stepsOf = (bolt: string, from = 0) => IDBKeyRange.bound([bolt, from], [bolt, Number.POSITIVE_INFINITY]);
 
 let opened: Promise<IDBPDatabase<ShelfSchema>> | undefined;
@@ -90,16 +98,16 @@ export async function writeBolt(
   await bolts.put({ ...(before?.strip ? { strip: before.strip } : {}), id, project, log, changed, applied });
   await history.delete(stepsOf(id, to));
   if (from > 0) await history.delete(IDBKeyRange.bound([id, 0], [id, from], false, true));
-  for (const [n, step] of put) await history.put({ ...step, bolt: id, n });
+  for (const [n, step] of put) await history.put({ ...step, bolt: id, n, version: project.version });
   await tx.done;
 }
 
-/** The steps of a bolt's history, oldest first, and the number of the first; none when they are not sound. */
+/** The steps of a bolt's history, oldest first, and the number of the first; none when they are not sound, or of an older document. */
 export async function readHistory(bolt: string): Promise<{ steps: Step[]; first: number }> {
   const kept = await (await db()).getAll('history', stepsOf(bolt));
   const steps = stepSchema.array().safeParse(kept);
   const first = kept[0]?.n ?? 0;
-  const whole = kept.every((step, n) => step.n === first + n);
+  const whole = kept.every((step, n) => step.n === first + n && step.version === DOCUMENT_VERSION);
   return steps.success && whole ? { steps: steps.data, first } : { steps: [], first: 0 };
 }
 

@@ -297,8 +297,8 @@ export const COMMANDS: Command[] = [
     label: 'the next finding, the one before',
     keys: ['X', 'Shift+X'],
     act(given) {
-      const { looks, notes } = sortFindings(given.project, useChecks.getState().report);
-      const all = [...looks, ...notes].map((x) => x.n);
+      const { warnings, notes } = sortFindings(given.project, useChecks.getState().report);
+      const all = [...warnings, ...notes].map((x) => x.n);
       if (!all.length) return false;
       useView.setState({ step: 'check' });
       showFinding(given.project, along(all, useView.getState().finding ?? undefined, wayOf(given)));

@@ -1,15 +1,14 @@
 /** How well mending does on planted faults: how many are gone, and how often something new is to be looked at. */
 import {
-  FAULT_KINDS,
-  FAULTS,
-  type Fault,
   type Filler,
   FREE_ANGLES,
-  MEND_PARTS,
+  faults,
   mend,
+  mendParts,
   type Placed,
   pixelPlan,
   plantFault,
+  toldAs,
 } from '../../src/core';
 import { isThere } from './judge';
 import { GROUND, LEADS, makeCloth, WEIGHTS } from './make-cloth';
@@ -36,10 +35,10 @@ type Mending = { gone: number; fresh: number; before: number; after: number; ms:
 export function judgeMending(
   count: number,
   seed: number,
-  faults: readonly Fault[] = FAULTS,
+  kinds: readonly string[] = faults(),
 ): Record<string, Mending> {
   const out: Record<string, Mending> = {};
-  for (const fault of faults) {
+  for (const fault of kinds) {
     const sum: Mending = { gone: 0, fresh: 0, before: 0, after: 0, ms: 0 };
     for (let n = 0; n < count; n++) {
       const cloth = makeCloth(n, seed);
@@ -49,14 +48,14 @@ export function judgeMending(
         { ground: GROUND, motifs: cloth.motifs, placements: planted.placements },
         pixelPlan(cloth.layout, cloth.cell, 150),
         { style: cloth.style, leads: LEADS },
-        MEND_PARTS,
+        mendParts().map((m) => m.part),
         { locked: new Set(), fillers: fillersOf(planted.placements) },
       );
       sum.ms += (performance.now() - begun) / count;
-      const [was, is] = [before, after].map((r) => r.findings.filter((f) => f.severity === 'look'));
+      const [was, is] = [before, after].map((r) => r.findings.filter((f) => f.severity === 'warning'));
       sum.before += was.length / count;
       sum.after += is.length / count;
-      if (!is.some((f) => FAULT_KINDS[fault].includes(f.kind) && isThere(f, planted, cloth))) sum.gone++;
+      if (!is.some((f) => toldAs(fault).includes(f.kind) && isThere(f, planted, cloth))) sum.gone++;
       const kinds = new Set(was.map((f) => f.kind));
       if (is.some((f) => !kinds.has(f.kind))) sum.fresh++;
     }

@@ -1,16 +1,15 @@
 /** How well the check finds faults that were planted: recall, precision and place, kind by kind, and what clean cloths get. */
 import {
-  FAULT_KINDS,
-  FAULTS,
-  type Fault,
   type Finding,
-  findings,
+  faults,
   latticeOf,
   nearestCopy,
   type Placed,
   type Planted,
   pixelPlan,
   plantFault,
+  runCheck,
+  toldAs,
 } from '../../src/core';
 import { GROUND, LEADS, type MadeCloth, makeCloth, WEIGHTS } from './make-cloth';
 
@@ -19,7 +18,7 @@ const NEAR = 0.05;
 const ALONG_DEG = 8;
 
 const look = (cloth: MadeCloth, placements: Placed[]) =>
-  findings(
+  runCheck(
     {
       ground: GROUND,
       motifs: cloth.motifs,
@@ -54,19 +53,19 @@ type Verdict = { recall: number; precision: number; planted: number };
 export function judge(count: number, seed: number, say?: (line: string) => void) {
   const cloths = Array.from({ length: count }, (_, n) => makeCloth(n, seed));
   const clean = cloths.map((c) => look(c, c.placements).findings);
-  const warnings = clean.reduce((s, f) => s + f.filter((g) => g.severity === 'look').length, 0) / count;
-  const verdicts = {} as Record<Fault, Verdict>;
-  for (const fault of FAULTS) {
+  const warnings = clean.reduce((s, f) => s + f.filter((g) => g.severity === 'warning').length, 0) / count;
+  const verdicts = {} as Record<string, Verdict>;
+  for (const fault of faults()) {
     let found = 0;
     let right = 0;
     let all = clean.reduce(
-      (s, f) => s + f.filter((g) => FAULT_KINDS[fault].includes(g.kind) && g.severity === 'look').length,
+      (s, f) => s + f.filter((g) => toldAs(fault).includes(g.kind) && g.severity === 'warning').length,
       0,
     );
     for (const [n, cloth] of cloths.entries()) {
       const planted = plantFault(cloth.ground, fault, WEIGHTS, seed * 131 + n);
       const of = look(cloth, planted.placements).findings.filter(
-        (f) => FAULT_KINDS[fault].includes(f.kind) && f.severity === 'look',
+        (f) => toldAs(fault).includes(f.kind) && f.severity === 'warning',
       );
       const there = of.filter((f) => isThere(f, planted, cloth));
       if (there.length) found++;

@@ -13,7 +13,7 @@ import {
   scatter,
   seededRandom,
 } from '../../src/core';
-import { outlineOfArt } from '../../src/core/check';
+import { outlineOfArt } from '../../src/core/findings';
 
 const STYLES = ['airy', 'even', 'packed'] as const;
 type Style = (typeof STYLES)[number];

@@ -53,7 +53,7 @@ test('a hole is measured, pinned, shown, filled; left with a note it stays left 
   await page.getByLabel('Why, if you like').fill('a window for the label');
   await page.getByRole('button', { name: 'Leave', exact: true }).click();
   await expect(page.getByTestId('finding').filter({ hasText: `Bare patch, ${wide} mm` })).toHaveCount(0);
-  expect((await kept(page, 'spoilt')).left).toMatchObject([
+  expect((await kept(page, 'spoilt')).dismissed).toMatchObject([
     { kind: 'bare-patch', note: 'a window for the label' },
   ]);
   await page.reload();

@@ -185,7 +185,7 @@ test('inks: order, merged, parted, made flat, worn by turns; flat screens in reg
     (p) => project.motifs.find((m) => m.id === p.motif)?.name === 'Diamond kite',
   );
   const [ochre, sea] = ['Ochre', 'Sea'].map((name) => project.inks.find((i) => i.name === name)?.id ?? '');
-  expect(kites.filter((p) => p.inks?.[ochre] === sea)).toHaveLength(Math.floor(kites.length / 2));
+  expect(kites.filter((p) => p.inkOverrides?.[ochre] === sea)).toHaveLength(Math.floor(kites.length / 2));
 
   await page.keyboard.press('1');
   await fill(page, 'Print ppi', '72');

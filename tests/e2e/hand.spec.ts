@@ -14,7 +14,7 @@ const places = async (page: Page, id: string) =>
 async function openWith(page: Page, id: string, change: Partial<Project>, laid: Project['placements'] = []) {
   await page.goto('/');
   await expect(page.getByTestId('bolt')).toBeVisible();
-  const empty: Project = { ...DEMO, ...change, id, name: id, placements: [], left: [], reserves: [] };
+  const empty: Project = { ...DEMO, ...change, id, name: id, placements: [], dismissed: [], reserves: [] };
   await openKept(page, apply(empty, addPlacements(laid)));
   await expect(page.getByTestId('overlay')).toBeVisible();
 }

@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import sharp from 'sharp';
 import {
+  inkedArts,
   type Plates,
   type Project,
   pixelPlan,
@@ -14,7 +15,6 @@ import {
   rgbOfHex,
   type Scene,
   scenePlacements,
-  wornArts,
 } from '../../src/core';
 import { expect, openDemo, openKept, test } from './watch';
 
@@ -29,12 +29,12 @@ const plates = new Map(
   }),
 );
 
-/** Every motif in its own inks, and each in the inks it wears. */
+/** Every motif in its own inks, and each in the inks it inkOf. */
 function artsOf(project: Project): Scene['motifs'] {
   const ppi = new Map(project.motifs.map((m) => [m.id, m.ppi]));
   return new Map(
-    wornArts(project).map(({ key, motif, wears }) => {
-      const worn = wears.slice(1).map((k) => to[k]);
+    inkedArts(project).map(({ key, motif, inkOf }) => {
+      const worn = inkOf.slice(1).map((k) => to[k]);
       const art = recolour(plates.get(motif) as Plates, worn, { from });
       return [key, { pyramid: pyramidOf(art), ppi: ppi.get(motif) ?? 300 }];
     }),

@@ -13,6 +13,5 @@ export {
   repeatBlock,
   type Size,
 } from './layout';
-export { OUTLINES, type OutlineKind, outlinePath } from './outlines';
 export { blockFits, type PixelPlan, pixelPlan } from './pixel-plan';
 export { type Box, nearestCopy, shiftsInto, wrapPoint } from './wrap';

@@ -1,14 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import {
-  type Layout,
-  latticeOf,
-  nearestCopy,
-  OUTLINES,
-  outlinePath,
-  shiftsInto,
-  wrapPoint,
-} from '../lattice';
+import { type Layout, latticeOf, nearestCopy, shiftsInto, wrapPoint } from '../lattice';
+import { outlines as guides, outlinePath } from '../outlines';
 import {
   againAt,
   FREE_ANGLES,
@@ -409,7 +402,12 @@ describe('special places and symmetric working', () => {
       ) / 2;
     const cell = CELL.width * CELL.height;
     const share = Object.fromEntries(
-      OUTLINES.map((o) => [o, area(outlinePath(o, { kind: 'straight', drop: { p: 0, q: 1 } }, CELL)) / cell]),
+      guides
+        .all()
+        .map(({ id }) => [
+          id,
+          area(outlinePath(id, { kind: 'straight', drop: { p: 0, q: 1 } }, CELL)) / cell,
+        ]),
     );
     expect(share.plain).toBeCloseTo(1, 6);
     expect(share.diamond).toBeCloseTo(0.5, 6);

@@ -1,12 +1,4 @@
-/** Lengths: documents keep millimetres, rasters keep pixels, files keep pixels per inch (ppi). */
-
-export const MM_PER_INCH = 25.4;
-
-/** A length in mm as pixels at `ppi`. */
-export const mmToPx = (mm: number, ppi: number): number => (mm / MM_PER_INCH) * ppi;
-
-/** A length in pixels at `ppi` as mm. */
-export const pxToMm = (px: number, ppi: number): number => (px / ppi) * MM_PER_INCH;
+import { MM_PER_INCH, mmToPx, pxToMm } from './length';
 
 /** Thrown when an argument is outside what a function allows; the message says what is allowed. */
 export class RangeMessage extends Error {
@@ -15,11 +7,6 @@ export class RangeMessage extends Error {
 
 /** So many of something, in words: "1 ink", "3 inks"; `many` where it is not made with an s. */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
-
-export type LengthUnit = 'in' | 'cm';
-
-/** How many mm one of the unit is. */
-export const mmPer = (unit: LengthUnit): number => (unit === 'in' ? MM_PER_INCH : 10);
 
 /** The smallest and largest printed edge, in mm, and the ppi that a brief may ask for. */
 export const LIMITS = {
@@ -56,4 +43,15 @@ export function completeSize(given: SizeTriple, keep: 'mm+ppi' | 'px+ppi' | 'mm+
       return { ...given, ppi: given.px / (given.mm / MM_PER_INCH) };
   }
 }
+export {
+  type LengthUnit,
+  lengthText,
+  MM_PER_INCH,
+  mmPer,
+  mmToPx,
+  pxToMm,
+  smallText,
+  trimmed,
+} from './length';
+export { type Registry, registry } from './registry';
 export { textOf } from './text-of';

@@ -6,7 +6,7 @@ import Chip from '@mui/material/Chip';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
-import type { MendPart } from '@/core';
+import { mendParts } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { togglePart } from '@/session/mending';
 import { dropProposal, keepProposal, showOffer, useProposal } from '@/session/proposal';
@@ -60,15 +60,7 @@ export default function ClothBars() {
   return null;
 }
 
-const PART: Record<MendPart, string> = {
-  weight: 'Weight',
-  rows: 'Rows',
-  lanes: 'Lanes',
-  patches: 'Patches',
-  touches: 'Touches',
-  twins: 'Twins',
-  settle: 'Settle',
-};
+const nameOf = (part: string) => mendParts().find((m) => m.part === part)?.name ?? part;
 
 function ProposalBar() {
   const { proposal, before } = useProposal();
@@ -106,7 +98,7 @@ function ProposalBar() {
             aria-pressed={on}
             variant={on ? 'filled' : 'outlined'}
             color={on && count ? 'secondary' : 'default'}
-            label={`${PART[part]}${on && count ? ` ${count}` : ''}`}
+            label={`${nameOf(part)}${on && count ? ` ${count}` : ''}`}
             title={on ? 'Leave this part out' : 'Take this part in'}
             onClick={() => togglePart(part)}
           />

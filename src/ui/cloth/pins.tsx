@@ -1,12 +1,11 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { type Finding, latticeOf, nearestCopy, type Point, type Project } from '@/core';
+import { type Finding, kindOf, latticeOf, nearestCopy, type Point, type Project, wordsOf } from '@/core';
 import { sortFindings, useChecks } from '@/session/checks';
 import { cellOf } from '@/session/hold';
 import { usePractice } from '@/session/practice';
 import { useView } from '@/session/view';
-import { findingTitle, letterOf } from '../steps/check/words';
 import { type Screen, toCloth, toScreen } from './screen';
 
 const PIN = '#8A5A12';
@@ -53,15 +52,13 @@ function Band({ along, wide, strong }: { along: Point; wide: number; strong: boo
   );
 }
 
-/** The extent of a finding on the screen, when it has one. */
+/** How far a finding reaches, on the screen. */
 function Extent({ f, screen, strong }: { f: Finding; screen: Screen; strong: boolean }) {
-  if (f.kind === 'bare-patch') return <Ring r={(f.widthMm / 2) * screen.sx} strong={strong} />;
-  if (f.kind === 'heavy' || f.kind === 'faint')
-    return <Ring r={(f.widthMm / 2) * screen.sx} strong={strong} />;
-  if (f.kind === 'lane') return <Band along={f.along} wide={f.widthMm * screen.sx} strong={strong} />;
-  if (f.kind === 'row-up' && strong)
-    return <Band along={f.along} wide={f.apartMm * 0.5 * screen.sx} strong={strong} />;
-  return null;
+  const extent = kindOf(f.kind)?.extent?.(f);
+  if (!extent) return null;
+  if ('ring' in extent) return <Ring r={(extent.ring / 2) * screen.sx} strong={strong} />;
+  if (extent.onlyInFocus && !strong) return null;
+  return <Band along={extent.band} wide={extent.wideMm * screen.sx} strong={strong} />;
 }
 
 /**
@@ -77,21 +74,22 @@ export default function Pins({ screen, project }: { screen: Screen; project: Pro
   if (!report || held) return null;
   const lattice = latticeOf(project.layout, cellOf(project));
   const middle = toCloth(screen, { x: size.width / 2, y: size.height / 2 });
-  const { looks, notes, left } = sortFindings(project, report);
-  const seen = [...looks, ...[...notes, ...left].filter((x) => x.n === focus)];
+  const { warnings, notes, dismissed } = sortFindings(project, report);
+  const seen = [...warnings, ...[...notes, ...dismissed].filter((x) => x.n === focus)];
   const wide = checking ? 28 : 16;
   return (
     <>
       {seen.map(({ f, n }) => {
         const at = toScreen(screen, nearestCopy(lattice, f.at, middle));
+        const { letter, title } = wordsOf(f, project);
         return (
           <Box key={n} sx={{ position: 'absolute', left: at.x, top: at.y, width: 0, height: 0 }}>
             {checking && <Extent f={f} screen={screen} strong={focus === n} />}
             <Box
               component="button"
               data-testid="pin"
-              aria-label={`Finding ${n + 1}: ${findingTitle(f, project)}`}
-              title={checking ? undefined : findingTitle(f, project)}
+              aria-label={`Finding ${n + 1}: ${title}`}
+              title={checking ? undefined : title}
               onClick={() => useView.setState({ finding: n, step: 'check', trayOpen: true })}
               sx={{
                 position: 'absolute',
@@ -121,7 +119,7 @@ export default function Pins({ screen, project }: { screen: Screen; project: Pro
                 },
               }}
             >
-              {letterOf(f)}
+              {letter}
               {checking ? n + 1 : ''}
             </Box>
           </Box>

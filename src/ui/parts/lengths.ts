@@ -1,22 +1,14 @@
-import { type LengthUnit, mmPer } from '@/core';
+import { type LengthUnit, lengthText, mmPer, smallText, trimmed } from '@/core';
 
-/** A length in the person's unit, no finer than scissors can cut: 12 in, 30.5 cm. */
-export function length(mm: number, unit: LengthUnit, digits = unit === 'in' ? 2 : 1): string {
-  return `${trim(mm / mmPer(unit), digits)} ${unit}`;
-}
-
-/** Small gaps are told in mm in both units. */
-export const small = (mm: number): string => `${trim(mm, mm < 10 ? 1 : 0)} mm`;
-
-export const trim = (v: number, digits: number): string => String(Number(v.toFixed(digits)));
+export { lengthText as length, smallText as small, trimmed as trim };
 
 export function size(widthMm: number, heightMm: number, unit: LengthUnit): string {
   const d = unit === 'in' ? 2 : 1;
-  return `${trim(widthMm / mmPer(unit), d)} x ${trim(heightMm / mmPer(unit), d)} ${unit}`;
+  return `${trimmed(widthMm / mmPer(unit), d)} x ${trimmed(heightMm / mmPer(unit), d)} ${unit}`;
 }
 
 export function fileSize(bytes: number): string {
-  return bytes < 1e6 ? `${trim(bytes / 1e3, 0)} kB` : `${trim(bytes / 1e6, 1)} MB`;
+  return bytes < 1e6 ? `${trimmed(bytes / 1e3, 0)} kB` : `${trimmed(bytes / 1e6, 1)} MB`;
 }
 
 export const LAYOUT_NAME = {

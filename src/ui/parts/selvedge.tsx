@@ -27,7 +27,7 @@ type Mark = { text: string; say: string; look?: boolean };
 function useMarks(project: Project, sent: number, lines: number): Record<Step, Mark> {
   const report = useChecks((s) => s.report);
   const current = useChecks((s) => s.of) === checkKey(project);
-  const n = sortFindings(project, report).looks.length;
+  const n = sortFindings(project, report).warnings.length;
   const { brief, layout } = project;
   const soft = project.placements.filter((p) => {
     const motif = project.motifs.find((m) => m.id === p.motif);

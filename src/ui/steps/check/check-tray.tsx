@@ -3,10 +3,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { counted, mendOf } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { checkKey, sortFindings, useChecks } from '@/session/checks';
 import { useBusy } from '@/session/jobs';
-import { mendingOf, proposeMendingAll } from '@/session/mending';
+import { proposeMendingAll } from '@/session/mending';
 import { usePractice } from '@/session/practice';
 import { PROPOSAL, useProposal } from '@/session/proposal';
 import Fold from '../../parts/fold';
@@ -28,18 +29,17 @@ export default function CheckTray() {
   const practising = usePractice((s) => s.lesson !== null);
   if (!project) return null;
   if (practising) return <Practice project={project} />;
-  const { looks, notes, left } = sortFindings(project, report);
+  const { warnings, notes, dismissed } = sortFindings(project, report);
   const fresh = of === checkKey(project);
   const empty = !project.placements.length;
-  const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
   const says = empty
     ? 'There is nothing on the cloth to look at yet.'
     : !report
       ? 'Looking the cloth over.'
-      : looks.length
-        ? `${count(looks.length, 'thing', 'things')} to look at${notes.length ? `, ${count(notes.length, 'note', 'notes')}` : ''}.`
-        : `Nothing that needs mending${notes.length ? `; ${count(notes.length, 'note', 'notes')}` : ''}.`;
-  const mendable = looks.filter((x) => mendingOf(x.f)).length;
+      : warnings.length
+        ? `${counted(warnings.length, 'thing')} to look at${notes.length ? `, ${counted(notes.length, 'note')}` : ''}.`
+        : `Nothing that needs mending${notes.length ? `; ${counted(notes.length, 'note')}` : ''}.`;
+  const mendable = warnings.filter((x) => mendOf(x.f.kind)).length;
   return (
     <Tray title="Check" says={`${says}${fresh || empty ? '' : ' Checking again.'}`}>
       {trouble && (
@@ -59,7 +59,7 @@ export default function CheckTray() {
         </Button>
       )}
       {report && <EvennessPart report={report} />}
-      {looks.map((found) => (
+      {warnings.map((found) => (
         <FindingCard key={found.n} found={found} project={project} />
       ))}
       {report && !empty && report.medianGapMm === null && (
@@ -68,7 +68,7 @@ export default function CheckTray() {
         </Typography>
       )}
       {notes.length > 0 && (
-        <Fold title={count(notes.length, 'note', 'notes')} says="Worth knowing before it is sent">
+        <Fold title={counted(notes.length, 'note')} says="Worth knowing before it is sent">
           <Box sx={{ display: 'grid', gap: 1.5 }}>
             {notes.map((found) => (
               <FindingCard key={found.n} found={found} project={project} />
@@ -76,10 +76,10 @@ export default function CheckTray() {
           </Box>
         </Fold>
       )}
-      {left.length > 0 && (
-        <Fold title={`${left.length} left as ${left.length === 1 ? 'it is' : 'they are'}`}>
+      {dismissed.length > 0 && (
+        <Fold title={`${dismissed.length} left as ${dismissed.length === 1 ? 'it is' : 'they are'}`}>
           <Box sx={{ display: 'grid', gap: 1.5 }}>
-            {left.map((found) => (
+            {dismissed.map((found) => (
               <FindingCard key={found.n} found={found} project={project} />
             ))}
           </Box>

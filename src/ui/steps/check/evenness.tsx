@@ -58,10 +58,10 @@ const told = (change: Change): string => {
   const score = change.score
     ? `${change.score > 0 ? 'up' : 'down'} ${Math.abs(change.score)}`
     : 'the same score';
-  const looks = change.looks
-    ? `${Math.abs(change.looks)} ${change.looks > 0 ? 'more' : 'fewer'} to look at`
+  const warnings = change.warnings
+    ? `${Math.abs(change.warnings)} ${change.warnings > 0 ? 'more' : 'fewer'} to look at`
     : 'as much to look at';
-  return `${score}, ${looks}`;
+  return `${score}, ${warnings}`;
 };
 
 /** The cloth as it stands against a snapshot of it. */
@@ -102,7 +102,7 @@ export default function EvennessPart({ report }: { report: CheckReport }) {
   const bare = report.findings.find((f) => f.kind === 'bare-patch');
   const moved = !change
     ? ''
-    : !change.score && !change.looks
+    : !change.score && !change.warnings
       ? 'The last change left the score as it was.'
       : `The last change: ${told(change)}.`;
   return (

@@ -5,15 +5,14 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { leaveFinding, type Project, takeUpAgain } from '@/core';
+import { dismissFinding, mendOf, type Project, takeUpAgain, wordsOf } from '@/core';
 import { edit } from '@/session/bolt';
 import type { Numbered } from '@/session/checks';
 import { useBusy } from '@/session/jobs';
-import { mendingOf, proposeMending } from '@/session/mending';
+import { proposeMending } from '@/session/mending';
 import { fillPatchNow, PROPOSAL } from '@/session/proposal';
 import { showFinding } from '@/session/show-finding';
 import { useView } from '@/session/view';
-import { findingTitle, findingWhy, letterOf } from './words';
 
 /** The head of a pin: its letter and its number. */
 function Head({ text, note }: { text: string; note: boolean }) {
@@ -41,20 +40,21 @@ function Head({ text, note }: { text: string; note: boolean }) {
 
 /** One finding: what, why, and what can be done about it. */
 export default function FindingCard({ found, project }: { found: Numbered; project: Project }) {
-  const { f, n, left } = found;
+  const { f, n, dismissed } = found;
+  const { letter, title, why } = wordsOf(f, project);
   const focus = useView((s) => s.finding === n);
   const busy = useBusy(PROPOSAL);
   const [leaving, setLeaving] = useState(false);
   const [note, setNote] = useState('');
   const leave = () => {
     const { kind, placements, at } = f;
-    edit(leaveFinding({ id: crypto.randomUUID(), kind, placements, x: at.x, y: at.y, note }));
+    edit(dismissFinding({ id: crypto.randomUUID(), kind, placements, x: at.x, y: at.y, note }));
     setLeaving(false);
   };
   return (
     <Box
       component="section"
-      data-testid={left ? 'left-finding' : 'finding'}
+      data-testid={dismissed ? 'left-finding' : 'finding'}
       data-kind={f.kind}
       sx={{
         borderTop: 1,
@@ -65,11 +65,11 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
         gap: 1,
       }}
     >
-      <Head text={`${letterOf(f)}${n + 1}`} note={f.severity === 'note'} />
+      <Head text={`${letter}${n + 1}`} note={f.severity === 'note'} />
       <Box>
-        <Typography variant="h3">{findingTitle(f, project)}</Typography>
+        <Typography variant="h3">{title}</Typography>
         <Typography variant="body2" color="text.secondary">
-          {left ? (left.note ? `Left: ${left.note}` : 'Left as it is.') : findingWhy(f, project)}
+          {dismissed ? (dismissed.note ? `Left: ${dismissed.note}` : 'Left as it is.') : why}
         </Typography>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 0.75 }}>
           <Button
@@ -79,7 +79,7 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
           >
             Show it
           </Button>
-          {!left && f.kind === 'bare-patch' && (
+          {!dismissed && f.kind === 'bare-patch' && (
             <Button
               disabled={busy}
               aria-label={`Offer fillers for finding ${n + 1}`}
@@ -91,7 +91,7 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
               Fill it
             </Button>
           )}
-          {!left && f.kind !== 'bare-patch' && mendingOf(f) && (
+          {!dismissed && f.kind !== 'bare-patch' && mendOf(f.kind) && (
             <Button
               disabled={busy}
               aria-label={`Mend finding ${n + 1}`}
@@ -100,8 +100,11 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
               Mend it
             </Button>
           )}
-          {left ? (
-            <Button aria-label={`Look at finding ${n + 1} again`} onClick={() => edit(takeUpAgain(left.id))}>
+          {dismissed ? (
+            <Button
+              aria-label={`Look at finding ${n + 1} again`}
+              onClick={() => edit(takeUpAgain(dismissed.id))}
+            >
               Look at it again
             </Button>
           ) : (

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { type CheckReport, PRODUCTS, type Product, type Project, setChecking } from '@/core';
+import { type CheckReport, type Project, productOf, products, setChecking } from '@/core';
 import { edit } from '@/session/bolt';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
@@ -14,20 +14,14 @@ const STRICT = {
   usual: 'usual',
   strict: 'strict: a trained eye',
 } as const;
-const PRODUCT: Record<Product, string> = {
-  cloth: 'cloth, printed from a file',
-  wallcovering: 'wallcovering',
-  paper: 'paper goods',
-  screen: 'cloth, screen printed',
-};
 
 /** How the cloth is looked over: its style, how strictly, for which print; and the limits that follow. */
 export default function How({ project, report }: { project: Project; report: CheckReport | null }) {
   const { style, strictness, product } = project.checking;
-  const holds = PRODUCTS[product];
+  const { name, wants: holds } = productOf(product);
   const limits = report?.limits;
   return (
-    <Fold title="How it is looked at" says={`${style}, ${strictness}, for ${PRODUCT[product].split(',')[0]}`}>
+    <Fold title="How it is looked at" says={`${style}, ${strictness}, for ${name.split(',')[0]}`}>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         <Choice
           label="The cloth is meant to be"
@@ -44,7 +38,7 @@ export default function How({ project, report }: { project: Project; report: Che
         <Choice
           label="Printed as"
           value={product}
-          options={PRODUCT}
+          options={Object.fromEntries(products.all().map((p) => [p.id, p.name]))}
           onChange={(v) => edit(setChecking({ product: v }))}
         />
       </Box>

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
-import { FAULTS, type Fault, type Project } from '@/core';
+import { faults, kindOf, type Project, wordsOf } from '@/core';
 import { useJob } from '@/session/jobs';
 import { beginLesson, endLesson, openRecord, PRACTICE, putPin, usePractice } from '@/session/practice';
 import { useView } from '@/session/view';
@@ -12,24 +12,11 @@ import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import { small } from '../../parts/lengths';
 import Tray from '../../parts/tray';
-import { findingTitle, findingWhy } from './words';
 
-const NAME: Record<Fault, string> = {
-  'bare-patch': 'bare patch',
-  lane: 'open lane',
-  'row-up': 'rows',
-  'near-touch': 'near touch',
-  twins: 'twins',
-  heavy: 'heavy spot',
-};
-
-const LOOK_FOR: Record<Fault, string> = {
-  'bare-patch': 'A hole more than twice as wide as the gaps. Squint: it is the lightest spot.',
-  lane: 'A straight stripe of ground right through. Tip your head along the slant.',
-  'row-up': 'Motifs drawn into lines. From afar the cloth looks striped.',
-  'near-touch': 'Two edges that almost meet. Follow the narrowest ground.',
-  twins: 'The same motif twice, side by side.',
-  heavy: 'One thing far too dark and large. Squint: it stays when all else goes.',
+/** Names as a sentence: "Bare patch, rows or twins." */
+const sentence = (names: string[]) => {
+  const all = `${names.slice(0, -1).join(', ')} or ${names.at(-1)}.`;
+  return all[0].toUpperCase() + all.slice(1);
 };
 
 const COPY = { made: 'your motifs, scattered anew', yours: 'a copy of this cloth' };
@@ -44,24 +31,27 @@ export default function Practice({ project }: { project: Project }) {
   useEffect(() => {
     void openRecord();
   }, []);
-  const tried = FAULTS.reduce((s, f) => s + record[f].tried, 0);
-  const found = FAULTS.reduce((s, f) => s + record[f].found, 0);
+  const marks = faults().map((kind) => ({ kind, name: kindOf(kind)?.fault?.name ?? kind, ...record[kind] }));
+  const tried = marks.reduce((s, m) => s + m.tried, 0);
+  const found = marks.reduce((s, m) => s + m.found, 0);
   const begin = () => void beginLesson(project, on === 'made');
   const kept = (
     <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }} data-testid="practice-record">
-      {FAULTS.filter((f) => record[f].tried).map((f) => (
-        <Typography
-          key={f}
-          component="li"
-          variant="body2"
-          sx={{ display: 'flex', justifyContent: 'space-between' }}
-        >
-          <span>{NAME[f]}</span>
-          <span>
-            {record[f].found} of {record[f].tried} found
-          </span>
-        </Typography>
-      ))}
+      {marks
+        .filter((m) => m.tried)
+        .map((m) => (
+          <Typography
+            key={m.kind}
+            component="li"
+            variant="body2"
+            sx={{ display: 'flex', justifyContent: 'space-between' }}
+          >
+            <span>{m.name}</span>
+            <span>
+              {m.found} of {m.tried} found
+            </span>
+          </Typography>
+        ))}
     </Box>
   );
   if (!lesson) {
@@ -95,12 +85,12 @@ export default function Practice({ project }: { project: Project }) {
     );
   }
   const { planted, marked, measured, placements } = lesson;
+  const fault = kindOf(planted.fault)?.fault;
+  const words = measured && wordsOf(measured, { ...project, placements });
   return (
     <Tray
       title="Practice"
-      says={
-        marked ? `It was: ${NAME[planted.fault]}.` : 'One fault is planted in this cloth. Press where it is.'
-      }
+      says={marked ? `It was: ${fault?.name}.` : 'One fault is planted in this cloth. Press where it is.'}
     >
       {marked ? (
         <>
@@ -109,22 +99,22 @@ export default function Practice({ project }: { project: Project }) {
               ? `Found. Your pin is ${small(marked.off)} from its middle.`
               : `Not there. Your pin is ${small(marked.off)} off; the ring shows the place.`}
           </Typography>
-          {measured && (
+          {words && (
             <Box>
-              <Typography variant="h3">{findingTitle(measured, { ...project, placements })}</Typography>
+              <Typography variant="h3">{words.title}</Typography>
               <Typography variant="body2" color="text.secondary">
-                {findingWhy(measured, { ...project, placements })}
+                {words.why}
               </Typography>
             </Box>
           )}
           <Typography variant="body2" color="text.secondary">
-            {LOOK_FOR[planted.fault]}
+            {fault?.lookFor}
           </Typography>
         </>
       ) : (
         <>
           <Typography variant="body2" color="text.secondary">
-            Bare patch, open lane, rows, near touch, twins or heavy spot. Your own work is as it was.
+            {sentence(marks.map((m) => m.name))} Your own work is as it was.
           </Typography>
           <Button
             variant="outlined"

@@ -17,8 +17,8 @@ import Fold from '../../../parts/fold';
 import NumberField from '../../../parts/number-field';
 import { Part } from '../../../parts/tray';
 import { inkFrame } from './ink-frame';
+import OverridePart from './override-part';
 import ScreensPart from './screens-part';
-import WearPart from './wear-part';
 
 const TEXTURE = { '1': "the hand's texture kept", '0.5': 'texture softened', '0': 'flat' } as const;
 
@@ -75,7 +75,7 @@ export default function InksPart({ project }: { project: Project }) {
         </Typography>
       )}
       {hasInks && <InkList project={project} onPart={(n) => void run(() => partInk(project, n))} />}
-      {hasInks && <WearPart project={project} />}
+      {hasInks && <OverridePart project={project} />}
       {hasInks && (
         <Fold title="Flat screens" says="For screen printing, one file an ink">
           <ScreensPart project={project} />

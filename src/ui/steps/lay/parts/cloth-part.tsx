@@ -9,8 +9,7 @@ import {
   GRAINS,
   type GrainLayer,
   type GrainTexture,
-  OUTLINES,
-  type OutlineKind,
+  outlines,
   type Project,
   setGrain,
   setGuides,
@@ -21,16 +20,6 @@ import AlternateFields from '../../../parts/alternate-fields';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
 import { Part } from '../../../parts/tray';
-
-const OUTLINE_SAYS: Record<OutlineKind, string> = {
-  cell: 'the cell',
-  plain: 'a plain box',
-  diamond: 'a diamond',
-  scallop: 'a scallop',
-  ogee: 'an ogee',
-  hexagon: 'a hexagon',
-  none: 'none',
-};
 
 const RECUT_SAYS: Record<Recut['how'], string> = {
   'as-laid': 'As laid',
@@ -98,8 +87,8 @@ function GuidesPart({ project }: { project: Project }) {
         <Choice
           label="Outline"
           value={guides.outline}
-          options={OUTLINE_SAYS}
-          onChange={(outline) => OUTLINES.includes(outline) && edit(setGuides({ outline }))}
+          options={Object.fromEntries(outlines.all().map((o) => [o.id, o.name]))}
+          onChange={(outline) => edit(setGuides({ outline }))}
         />
       </Box>
       {(['columns', 'rows'] as const).map((side) => (

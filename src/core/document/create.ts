@@ -1,0 +1,43 @@
+import { MM_PER_INCH } from '../units';
+import { DOCUMENT_VERSION, type Motif, type Project } from './schema';
+
+/** A new bolt: 12 x 12 in at 300 ppi, half-drop, nothing on the cloth yet. */
+export function newProject(id: string, name: string): Project {
+  return {
+    version: DOCUMENT_VERSION,
+    id,
+    name,
+    brief: { widthMm: 12 * MM_PER_INCH, heightMm: 12 * MM_PER_INCH, ppi: 300, unit: 'in' },
+    layout: { kind: 'half-drop', drop: { p: 1, q: 2 } },
+    sheets: [],
+    motifs: [],
+    placements: [],
+    reserves: [],
+    grain: { ink: null, cloth: null, on: true },
+    guides: { outline: 'cell', columns: 0, rows: 0 },
+    checking: { style: 'even', strictness: 'usual', product: 'cloth' },
+    dismissed: [],
+    inks: [{ id: 'ground', name: 'Ground', hex: '#f4ecdc', also: [], texture: 1 }],
+    colourways: [{ id: 'base', name: 'First colourway', note: '', colours: ['#f4ecdc'], locked: [] }],
+    polls: [],
+    shown: 'base',
+  };
+}
+
+/** A motif of which only the art is known: a filler that turns freely, its permission still to be asked. */
+export function motifOf(
+  known: Pick<Motif, 'id' | 'name' | 'asset' | 'width' | 'height' | 'ppi'> & Partial<Motif>,
+): Motif {
+  return {
+    role: 'filler',
+    direction: 'free',
+    source: '',
+    permission: 'ask',
+    vector: false,
+    sheet: null,
+    box: null,
+    parts: [],
+    fill: null,
+    ...known,
+  };
+}

@@ -1,0 +1,120 @@
+import type { Draft } from 'immer';
+import type { Dismissed } from '../../findings';
+import { cellMiddle, type Layout } from '../../lattice';
+import { type Brief, type Checking, type Motif, type Project, SCALE, type Sheet } from '../schema';
+import { type Edit, edit } from './edit';
+
+export const rename = (name: string): Edit =>
+  edit('Name', (d) => {
+    d.name = name.trim();
+  });
+
+/** New size, ppi or unit. Placements keep their place in mm; symmetric sets go with the middle of the cell. */
+export const setBrief = (brief: Partial<Brief>): Edit =>
+  edit('Size', (d) => withSets(d, () => Object.assign(d.brief, brief)));
+
+export const setLayout = (layout: Layout): Edit =>
+  edit('Layout', (d) =>
+    withSets(d, () => {
+      d.layout = layout;
+    }),
+  );
+
+function withSets(d: Draft<Project>, change: () => void) {
+  const middle = () => cellMiddle(d.layout, { width: d.brief.widthMm, height: d.brief.heightMm });
+  const before = middle();
+  change();
+  const after = middle();
+  for (const p of d.placements) {
+    if (!p.sym) continue;
+    p.x += after.x - before.x;
+    p.y += after.y - before.y;
+  }
+}
+
+/** Takes in motifs that came without a page: vectors, layers, parts. */
+export const addMotifs = (motifs: Motif[]): Edit =>
+  edit('Motifs taken in', (d) => {
+    d.motifs.push(...motifs);
+  });
+
+/** What a person says of motifs, one or many at once. */
+export const setMotif = (
+  ids: string | string[],
+  change: Partial<
+    Pick<
+      Motif,
+      'name' | 'role' | 'direction' | 'source' | 'permission' | 'fill' | 'standIn' | 'blend' | 'opacity'
+    >
+  >,
+): Edit =>
+  edit('Motif', (d) => {
+    for (const m of d.motifs)
+      if (ids === m.id || (Array.isArray(ids) && ids.includes(m.id))) Object.assign(m, change);
+  });
+
+/** New art for a motif: all that comes with it. */
+export type NewArt = Pick<Motif, 'asset' | 'width' | 'height' | 'ppi'> &
+  Partial<Pick<Motif, 'vector' | 'sheet' | 'box' | 'parts' | 'fill'>>;
+
+/**
+ * Puts new art in the place of a motif's old one. Every placement keeps its place, its angle and its printed
+ * size. Art that was only cut anew from its page keeps the page's scale instead, and what shows of it stays
+ * where it was: `moved` is how far the middle of its box went on the page, mm.
+ */
+export const replaceArt = (id: string, art: NewArt, moved?: { x: number; y: number }): Edit =>
+  edit('New art', (d) => {
+    const motif = d.motifs.find((m) => m.id === id);
+    if (!motif) return;
+    const sizeOf = (m: { width: number; height: number; ppi: number }) =>
+      Math.sqrt(m.width * m.height) / m.ppi;
+    const grow = moved ? 1 : sizeOf(motif) / sizeOf(art);
+    for (const p of d.placements) {
+      if (p.motif !== id) continue;
+      if (moved) {
+        const turn = (p.angle * Math.PI) / 180;
+        const x = moved.x * p.scale * (p.mirror ? -1 : 1);
+        const y = moved.y * p.scale;
+        p.x += x * Math.cos(turn) - y * Math.sin(turn);
+        p.y += x * Math.sin(turn) + y * Math.cos(turn);
+      }
+      p.scale = Math.min(SCALE.most, Math.max(SCALE.least, p.scale * grow));
+    }
+    Object.assign(motif, { vector: false, parts: [], fill: null, ...art });
+  });
+
+/** New art for a motif that is there; `moved` when it was only cut anew (see replaceArt). */
+export type Anew = { motif: string; art: NewArt; moved?: { x: number; y: number } };
+
+/** Takes in a page (or one that is there, run again with other settings) and the motifs that were kept from it. */
+export const addSheet = (sheet: Sheet, motifs: Motif[], anew: Anew[] = []): Edit =>
+  edit('Motifs taken in', (d) => {
+    const there = d.sheets.find((s) => s.id === sheet.id);
+    if (there) Object.assign(there, sheet);
+    else d.sheets.push(sheet);
+    d.motifs.push(...motifs);
+    for (const { motif, art, moved } of anew) replaceArt(motif, art, moved).apply(d);
+  });
+
+/** Takes a motif away with all its placements. The page it came from stays. */
+export const removeMotif = (id: string): Edit =>
+  edit('Motif taken out', (d) => {
+    d.motifs = d.motifs.filter((m) => m.id !== id);
+    d.placements = d.placements.filter((p) => p.motif !== id);
+  });
+
+/** How the cloth is looked over from now on. */
+export const setChecking = (change: Partial<Checking>): Edit =>
+  edit('How it is looked over', (d) => {
+    Object.assign(d.checking, change);
+  });
+
+/** Leaves a finding as it is, with a note of why; or takes that back by its id. */
+export const dismissFinding = (finding: Dismissed): Edit =>
+  edit('Left as it is', (d) => {
+    d.dismissed.push({ ...finding, note: finding.note.trim().slice(0, 200) });
+  });
+export const takeUpAgain = (id: string): Edit =>
+  edit('Looked at again', (d) => {
+    d.dismissed = d.dismissed.filter((l) => l.id !== id);
+  });

@@ -1,0 +1,306 @@
+import { z } from 'zod';
+import { CLOTH_STYLES, STRICTNESS } from '../findings';
+import { type IntakeSettings, PAGE_TOO_LARGE, PART_KINDS, pageFits } from '../intake';
+import { SYMMETRIES } from '../lay';
+import { BLENDS, GRAINS } from '../render';
+import { LIMITS } from '../units';
+
+/** The version of document that is written. */
+export const DOCUMENT_VERSION = 3;
+
+/** What may be done with the art; `ask` until the person has answered. */
+export const PERMISSIONS = ['mine', 'bought', 'public', 'ask'] as const;
+
+/** How far art may be reduced or enlarged. */
+export const SCALE = { least: 0.002, most: 200 } as const;
+
+const id = z.string().min(1).max(64);
+const sha = z.string().regex(/^[0-9a-f]{64}$/);
+/** The name of something in a registry: a product, an outline, a finding. One that is not known does no harm. */
+const kind = z.string().min(1).max(64);
+const hex = z.string().regex(/^#[0-9a-f]{6}$/);
+const mm = z.number().min(LIMITS.minMm).max(LIMITS.maxMm);
+const ppi = z.number().min(1).max(10000);
+const name = z.string().min(1).max(80);
+const opacity = z.number().min(0.02).max(1);
+
+const layoutSchema = z.object({
+  kind: z.enum(['straight', 'half-drop', 'brick', 'diamond']),
+  drop: z
+    .object({ p: z.number().int().min(0).max(12), q: z.number().int().min(1).max(12) })
+    .refine((d) => d.p <= d.q, 'A drop is at most a whole cell.'),
+  alternate: z
+    .object({ every: z.enum(['column', 'row']), by: z.enum(['across', 'down', 'half-turn']) })
+    .optional(),
+});
+
+const briefSchema = z.object({
+  widthMm: mm,
+  heightMm: mm,
+  ppi: z.number().min(LIMITS.minPpi).max(LIMITS.maxPpi),
+  unit: z.enum(['in', 'cm']),
+});
+
+const point = z.object({ x: z.number().min(-1e6).max(1e6), y: z.number().min(-1e6).max(1e6) });
+const line = z.tuple([point, point]);
+const percent = z.number().min(0).max(100);
+const shortMm = z.number().min(0).max(50);
+
+const settingsSchema = z
+  .object({
+    corners: z.tuple([point, point, point, point]).nullable(),
+    aspect: z.number().min(0.05).max(20).nullable().default(null),
+    evenLight: z.boolean(),
+    white: percent,
+    black: percent,
+    tolerance: percent,
+    joined: z.boolean(),
+    areas: z.array(point.extend({ take: z.boolean() })).max(500),
+    strokes: z
+      .array(z.object({ erase: z.boolean(), widthMm: shortMm, points: z.array(point).min(1).max(4000) }))
+      .max(500),
+    softMm: shortMm,
+    back: z.object({ shrinkMm: shortMm, bridgeMm: shortMm, with: z.enum(['white', 'page']) }).nullable(),
+    speckMm2: percent,
+    joinMm: shortMm,
+    smallestMm2: z.number().min(0).max(10000),
+    links: z.array(line).max(300),
+    cuts: z.array(line).max(300),
+    lassos: z.array(z.array(point).min(3).max(2000)).max(200),
+  })
+  .refine(
+    (s) => !s.corners || pageFits(s.corners, s.aspect),
+    PAGE_TOO_LARGE,
+  ) satisfies z.ZodType<IntakeSettings>;
+
+/** A page as it came in. The file itself is never altered; `settings` can be run again on it. */
+const sheetSchema = z.object({ id, name, asset: sha, ppi, settings: settingsSchema });
+
+/** A page on its way in, kept so that a closed window does not lose what was marked on it. */
+export const draftSchema = sheetSchema.extend({
+  ppi: ppi.nullable(),
+  /** The page of the bolt that it is (opened again), and the motif that is to get its art. */
+  sheet: id.optional(),
+  replaces: id.optional(),
+});
+
+/** One part of a motif's art, in register with the others; `hex` colours it all over. */
+const partSchema = z.object({ id, name, kind: z.enum(PART_KINDS), asset: sha, hex: hex.nullable() });
+
+/** How line art was filled: the art it was before, and a colour for the region at each point (px of the art). */
+const fillSchema = z.object({
+  from: sha,
+  bridgeMm: shortMm,
+  trapMm: shortMm,
+  colours: z.array(point.extend({ hex })).max(2000),
+});
+
+export const motifSchema = z.object({
+  id,
+  name,
+  role: z.enum(['hero', 'secondary', 'filler']),
+  /** Whether it has a top, or turns freely. */
+  direction: z.enum(['top', 'free']),
+  /** Where the art comes from, in the person's words. */
+  source: z.string().max(200),
+  permission: z.enum(PERMISSIONS),
+  /** The cut-out art in the asset store (a PNG, or an SVG when `vector`), and its size in px at its ppi. */
+  asset: sha,
+  width: z.number().int().min(1).max(30000),
+  height: z.number().int().min(1).max(30000),
+  ppi,
+  vector: z.boolean(),
+  /** The page that it was cut from, and its box there in px of the squared page. */
+  sheet: id.nullable(),
+  box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }).nullable(),
+  /** The parts that the art is put together from, lowest first; empty for art in one piece. */
+  parts: z.array(partSchema).max(60),
+  fill: fillSchema.nullable(),
+  /** A rough shape that holds the place of finished art to come. */
+  standIn: z.boolean().optional(),
+  /** How all its placements lie on what is under them, and how thickly, unless they say otherwise. */
+  blend: z.enum(BLENDS).optional(),
+  opacity: opacity.optional(),
+});
+
+/** Placements kept alike about the cell's middle: the set, which member this one is, and how. */
+const symSchema = z.object({ set: id, at: z.number().int().min(0).max(7), how: z.enum(SYMMETRIES) });
+
+/** A motif laid once per cell: its middle in mm from the cell's corner, degrees clockwise. */
+export const placementSchema = z.object({
+  id,
+  motif: id,
+  x: z.number().min(-1e5).max(1e5),
+  y: z.number().min(-1e5).max(1e5),
+  angle: z.number().min(-360).max(360),
+  /** By hand 0.02 to 20; further only when new art takes the place of art of quite another size. */
+  scale: z.number().min(SCALE.least).max(SCALE.most),
+  mirror: z.boolean(),
+  /** Nothing moves, turns, sizes or takes off what is locked. */
+  locked: z.boolean().optional(),
+  /** Hidden placements are neither seen nor sent. */
+  hidden: z.boolean().optional(),
+  /** Placements of one group are taken in hand together. */
+  group: id.optional(),
+  sym: symSchema.optional(),
+  blend: z.enum(BLENDS).optional(),
+  opacity: opacity.optional(),
+  /** Inks that it is printed in, in place of the motif's own: ink id to ink id. */
+  inkOverrides: z.record(id, id).optional(),
+});
+
+/** A circle that nothing laid by scatter, settle or fill may enter: its middle, its radius, mm. */
+const reserveSchema = z.object({
+  id,
+  x: z.number().min(-1e5).max(1e5),
+  y: z.number().min(-1e5).max(1e5),
+  r: z.number().min(1).max(1500),
+});
+
+const grainLayer = z.object({
+  texture: z.enum(GRAINS),
+  /** Size of its features, mm in print; how strong, 0 to 1. */
+  sizeMm: z.number().min(0.2).max(20),
+  amount: z.number().min(0).max(1),
+});
+/** A grain over the ink and one over the cloth; `on`: seen, and in the files too. */
+const grainSchema = z.object({
+  ink: grainLayer.nullable(),
+  cloth: grainLayer.nullable(),
+  on: z.boolean(),
+});
+
+/** Lines to work along: an outline over the cell, and a grid of equal parts of it (0: none). */
+const guidesSchema = z.object({
+  outline: kind,
+  columns: z.number().int().min(0).max(48),
+  rows: z.number().int().min(0).max(48),
+});
+
+/** How the cloth is looked over, and what was looked at and is left as it is. */
+const checkingSchema = z.object({
+  style: z.enum(CLOTH_STYLES),
+  strictness: z.enum(STRICTNESS),
+  product: kind,
+});
+const dismissedSchema = z.object({
+  id,
+  kind,
+  x: z.number().min(-1e5).max(1e5),
+  y: z.number().min(-1e5).max(1e5),
+  placements: z.array(id).max(2000),
+  note: z.string().max(200),
+});
+
+/**
+ * An ink: its colour in the art, other colours of the art that count as this ink, and how much of the hand's
+ * texture it keeps (0: flat).
+ */
+const inkSchema = z.object({
+  id,
+  name,
+  hex,
+  also: z.array(hex).max(63).default([]),
+  texture: z.number().min(0).max(1).default(1),
+});
+/** One colour for each ink, in the same order, ground first; inks that stay when the rest is moved or shuffled. */
+const colourwaySchema = z.object({
+  id,
+  name,
+  note: z.string().max(400).default(''),
+  colours: z.array(hex).min(1).max(64),
+  locked: z.array(id).max(64).default([]),
+});
+/** Votes on the colourways: what was asked, and how many chose each. */
+const pollSchema = z.object({
+  id,
+  title: name,
+  at: z.iso.datetime(),
+  counts: z.record(id, z.number().int().min(0).max(1e6)),
+});
+
+export type ListRule = { each: z.ZodType; least?: number; most: number; says: string };
+
+/** The lists of a document: what each member is, how many there may be, and what is said when there are not. */
+export const LISTS = {
+  sheets: { each: sheetSchema, most: 60, says: 'A bolt keeps up to 60 pages. Begin another bolt for more.' },
+  motifs: {
+    each: motifSchema,
+    most: 600,
+    says: 'A bolt holds up to 600 motifs. Take some out, or keep fewer.',
+  },
+  placements: { each: placementSchema, most: 2000, says: 'A cell holds up to 2000 placements.' },
+  reserves: { each: reserveSchema, most: 60, says: 'A cell keeps up to 60 reserved places.' },
+  dismissed: { each: dismissedSchema, most: 400, says: 'A bolt keeps up to 400 findings as left.' },
+  inks: { each: inkSchema, least: 1, most: 64, says: 'A bolt has up to 64 inks, the ground among them.' },
+  colourways: { each: colourwaySchema, least: 1, most: 60, says: 'A bolt keeps up to 60 colourways.' },
+  polls: { each: pollSchema, most: 40, says: 'A bolt keeps up to 40 votes.' },
+} as const satisfies Record<string, ListRule>;
+
+function list<T extends z.ZodType>({ each, most, says }: { each: T; most: number; says: string }, least = 0) {
+  return z.array(each).min(least, says).max(most, says);
+}
+
+/** Each field of a document by itself. */
+export const FIELDS = {
+  version: z.literal(DOCUMENT_VERSION),
+  id,
+  name,
+  brief: briefSchema,
+  layout: layoutSchema,
+  sheets: list(LISTS.sheets),
+  motifs: list(LISTS.motifs),
+  placements: list(LISTS.placements),
+  reserves: list(LISTS.reserves).default([]),
+  grain: grainSchema.default({ ink: null, cloth: null, on: true }),
+  guides: guidesSchema.default({ outline: 'cell', columns: 0, rows: 0 }),
+  checking: checkingSchema.default({ style: 'even', strictness: 'usual', product: 'cloth' }),
+  dismissed: list(LISTS.dismissed).default([]),
+  /** Ink 0 is the ground; the others are the colours in the art, as drawn. */
+  inks: list(LISTS.inks, 1),
+  colourways: list(LISTS.colourways, 1),
+  polls: list(LISTS.polls).default([]),
+  shown: id,
+};
+
+const fields = z.object(FIELDS);
+export type Project = z.infer<typeof fields>;
+
+/** What does not go together in a document whose fields are sound by themselves; null when all does. */
+export function whatIsAmiss(doc: Project): string | null {
+  const motifs = new Set(doc.motifs.map((m) => m.id));
+  if (doc.placements.some((p) => !motifs.has(p.motif))) return 'A placement names a motif that is not there.';
+  if (doc.colourways.some((c) => c.colours.length !== doc.inks.length))
+    return 'A colourway must have one colour for each ink.';
+  return doc.colourways.some((c) => c.id === doc.shown) ? null : 'The colourway on show is not there.';
+}
+
+export const projectSchema = fields.superRefine((doc, ctx) => {
+  const message = whatIsAmiss(doc);
+  if (message) ctx.addIssue({ code: 'custom', message });
+});
+
+export const logEntrySchema = z.object({
+  at: z.iso.datetime(),
+  kind: z.enum(['created', 'motifs', 'colourway', 'votes', 'export']),
+  text: z.string().max(400),
+  sha256: sha.optional(),
+  bytes: z.number().int().min(0).optional(),
+});
+
+export type Brief = Project['brief'];
+export type Sheet = Project['sheets'][number];
+export type PageDraft = z.infer<typeof draftSchema>;
+export type Motif = Project['motifs'][number];
+export type MotifRole = Motif['role'];
+export type Permission = Motif['permission'];
+export type Part = Motif['parts'][number];
+export type Placement = Project['placements'][number];
+export type Reserve = Project['reserves'][number];
+export type Grain = Project['grain'];
+export type Guides = Project['guides'];
+export type Checking = Project['checking'];
+export type Ink = Project['inks'][number];
+export type Colourway = Project['colourways'][number];
+export type Poll = Project['polls'][number];
+export type LogEntry = z.infer<typeof logEntrySchema>;

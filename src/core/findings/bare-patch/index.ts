@@ -1,0 +1,31 @@
+import { counted, smallText } from '../../units';
+import type { FindingModule } from '../kind';
+import { type BarePatch, barePatches } from './measure';
+import { fillPatches } from './mend';
+import { plantBarePatch } from './plant';
+
+export const barePatch: FindingModule<BarePatch> = {
+  measure: ({ cloth, limits }) => barePatches(cloth, limits),
+  mend: {
+    part: 'patches',
+    name: 'Patches',
+    turn: 4,
+    run: fillPatches,
+    says: (n) => `${counted(n, 'patch', 'patches')} filled`,
+  },
+  kinds: {
+    'bare-patch': {
+      letter: 'B',
+      title: (f) => `Bare patch, ${smallText(f.widthMm)} wide`,
+      why: (f) =>
+        `The others are about ${smallText(f.usualMm)}. Over ${smallText(f.limitMm)} the eye goes there first: fill it, or move a motif nearer.`,
+      extent: (f) => ({ ring: f.widthMm }),
+      mends: true,
+      fault: {
+        name: 'bare patch',
+        lookFor: 'A hole more than twice as wide as the gaps. Squint: it is the lightest spot.',
+        plant: plantBarePatch,
+      },
+    },
+  },
+};

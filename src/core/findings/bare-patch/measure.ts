@@ -1,0 +1,74 @@
+import { nearestCopy, type Point, wrapPoint } from '../../lattice';
+import type { Circle } from '../cloth/circles';
+import type { ClothMeasures } from '../cloth/measures';
+import type { Found } from '../found';
+import type { Limits } from '../limits';
+
+export type BarePatch = Found & { kind: 'bare-patch'; widthMm: number; usualMm: number; limitMm: number };
+
+/** From how many mm a patch counts at all. */
+const LEAST_MM = 4;
+
+/**
+ * From which radius, px, a hole is pointed out: the wider gaps of this cloth (the sixth part of them), times a limit that
+ * is the tighter the more alike all its gaps are.
+ */
+export function holeLimit({ rooms }: ClothMeasures, bare: number): number {
+  if (!rooms) return Number.POSITIVE_INFINITY;
+  const list = rooms.rooms;
+  const wide = list[Math.min(list.length - 1, Math.max(1, Math.floor(list.length * 0.15)))].r;
+  return wide * (bare + (wide / rooms.median - 1));
+}
+
+/** Steps that a middle is moved by, in pixels of the picture, and the least of them, mm. */
+const FIRST_STEP = 1;
+const LAST_STEP_MM = 0.02;
+
+/** The middle and radius, mm, of the widest circle about a place that the picture found: measured to the silhouettes. */
+function widest({ ground, mm }: ClothMeasures, from: Point): { at: Point; r: number } {
+  let at = from;
+  let r = ground.roomAt(at);
+  for (let step = mm(FIRST_STEP); step > LAST_STEP_MM; ) {
+    let next = at;
+    let most = r;
+    for (let k = 0; k < 8; k++) {
+      const t = (k * Math.PI) / 4;
+      const tried = { x: at.x + step * Math.cos(t), y: at.y + step * Math.sin(t) };
+      const room = ground.roomAt(tried);
+      if (room > most) [next, most] = [tried, room];
+    }
+    if (next === at) step /= 2;
+    [at, r] = [next, most];
+  }
+  return { at, r };
+}
+
+/** Bare patches: empty circles much larger than the cloth's own gaps. */
+export function barePatches(look: ClothMeasures, limits: Limits): BarePatch[] {
+  const { rooms, across } = look;
+  if (!rooms) return [];
+  const limit = holeLimit(look, limits.bare);
+  const { lattice } = look.picture.plan;
+  const kept: Circle[] = [];
+  for (const c of rooms.rooms) {
+    if (c.r <= limit || across(c.r) <= LEAST_MM) break;
+    // One that reaches far into a larger one is an arm of the same hole.
+    const arm = kept.some((k) => {
+      const near = nearestCopy(lattice, k, c);
+      return Math.hypot(near.x - c.x, near.y - c.y) < k.r + 0.5 * c.r;
+    });
+    if (!arm) kept.push(c);
+  }
+  return kept.slice(0, 8).map((c) => {
+    const { at, r } = widest(look, look.point(c));
+    return {
+      kind: 'bare-patch',
+      severity: 'warning',
+      at: wrapPoint(look.lattice, at),
+      placements: [],
+      widthMm: 2 * r,
+      usualMm: across(rooms.median),
+      limitMm: across(limit),
+    };
+  });
+}

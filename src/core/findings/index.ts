@@ -1,0 +1,42 @@
+export { type Direction, lowDirections } from './cloth/directions';
+export { layingOutlineOf, outlineOfArt } from './cloth/measures';
+export { type Dismissed, matchDismissed } from './dismissed';
+export type { Evenness } from './evenness';
+export type { Found } from './found';
+export type {
+  Extent,
+  Fault,
+  FindingModule,
+  Kind,
+  Measured,
+  Mend,
+  Named,
+  Spoilt,
+} from './kind';
+export {
+  CLOTH_STYLES,
+  type ClothStyle,
+  type Limits,
+  limitsOf,
+  STRICTNESS,
+  type Strictness,
+} from './limits';
+export { CLOTH_MAPS, type ClothMap, clothMap } from './maps';
+export { type Mended, mend, mendParts } from './mending/mend';
+export { type Marked, markPin } from './practice/lesson';
+export { faults, type Planted, plantFault, toldAs } from './practice/plant';
+export {
+  allKinds,
+  type Finding,
+  type FindingKind,
+  findingModules,
+  kindOf,
+  mendOf,
+  wordsOf,
+} from './registry';
+export { type CheckOptions, type CheckReport, compareFindings, runCheck } from './report';
+export { type JoinReport, wrapReport } from './tile/join';
+export { DEFAULT_MENDING, mendWrap, type WrapMending } from './tile/mend-wrap';
+export { proveWrap, type WrapProof } from './tile/wrap-proof';
+export { leftUndone } from './unfinished/measure';
+export type { DirectionReport } from './upside-down/measure';

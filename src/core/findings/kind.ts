@@ -1,0 +1,88 @@
+import type { Rgb } from '../colour';
+import type { PixelPlan, Point } from '../lattice';
+import type { Ground } from '../lay';
+import type { Wants } from '../products';
+import type { Placed } from '../render';
+import type { ClothMeasures } from './cloth/measures';
+import type { Found } from './found';
+import type { Limits } from './limits';
+import type { Work } from './mending/work';
+
+/** What measures read: the cloth as it was measured, and how it is to be looked over. */
+export type Measured = {
+  cloth: ClothMeasures;
+  /** At print ppi. */
+  plan: PixelPlan;
+  limits: Limits;
+  /** The least that the print holds. */
+  wants: Wants;
+  /** The leading colour of each motif, by a number; -1 or none: not known. */
+  leads: Map<string, number>;
+  /** The colours on show, ground first. */
+  inks: Rgb[];
+  /** Motifs that have a top. */
+  tops: Set<string>;
+  /** The outline that is worked to, mm; empty when it is the cell itself. */
+  outline: Point[];
+  /** What the measures before this one found. */
+  found: readonly Found[];
+};
+
+/** The names of what a finding is about, as a document has them. */
+export type Named = {
+  motifs: { id: string; name: string; width: number; height: number; ppi: number }[];
+  placements: { id: string; motif: string }[];
+  inks: { name: string }[];
+  checking: { product: string };
+};
+
+/** How far a finding reaches on the cloth, mm: a ring round its place, or a straight band through it. */
+export type Extent = { ring: number } | { band: Point; wideMm: number; onlyInFocus?: boolean };
+
+/** How a kind of finding is mended: one part of mending, which may be left out. */
+export type Mend = {
+  part: string;
+  name: string;
+  /** Parts are done by rising turn. */
+  turn: number;
+  /** Mends what it can of its kind, by another way at another attempt; how many were mended. */
+  run: (work: Work, attempt: number) => number;
+  says: (count: number) => string;
+  /** How many ways there are, where the first brings a new fault. */
+  ways?: number;
+  /** What it leaves too near or too far apart is put right with it; `again`: then it is done once more. */
+  upsets?: { again: boolean };
+};
+
+/** A cloth with a fault in it: where the fault is, for a lane or rows the way that they run, and how many rows to a period. */
+export type Spoilt = { placements: Placed[]; at: Point; along?: Point; rows?: number };
+
+/** A fault to practise on: how it is planted in a cloth, what it is called, and what to look for. */
+export type Fault = {
+  name: string;
+  lookFor: string;
+  /** The kinds by which the check tells it, where that is not its own alone. */
+  toldAs?: string[];
+  /** It runs straight on through copies, so that it cannot be planted where cells alternate. */
+  straight?: boolean;
+  plant: (ground: Ground, random: () => number, weights: Map<string, number>) => Spoilt;
+};
+
+/** One kind of finding: its words, how far it reaches, whether it can be mended, how it is planted. */
+export type Kind<F extends Found> = {
+  /** One letter a kind, so that colour is never the only sign. */
+  letter: string;
+  title: (f: F, named: Named) => string;
+  /** Why it matters, against what the rest of the cloth has, and what to do next. */
+  why: (f: F, named: Named) => string;
+  extent?: (f: F) => Extent;
+  mends?: true;
+  fault?: Fault;
+};
+
+/** A measure of the cloth, the kinds of finding that it tells, and what mends them. */
+export type FindingModule<F extends Found> = {
+  measure: (measured: Measured) => F[];
+  mend?: Mend;
+  kinds: { [K in F['kind']]: Kind<Extract<F, { kind: K }>> };
+};

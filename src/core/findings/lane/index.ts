@@ -1,0 +1,33 @@
+import { counted, smallText } from '../../units';
+import type { FindingModule } from '../kind';
+import { percentText, wayText } from '../words';
+import { type Lane, openLanes } from './measure';
+import { unlane } from './mend';
+import { plantLane } from './plant';
+
+export const lane: FindingModule<Lane> = {
+  measure: ({ cloth, limits }) => openLanes(cloth, limits),
+  mend: {
+    part: 'lanes',
+    name: 'Lanes',
+    turn: 3,
+    run: unlane,
+    says: (n) => `${counted(n, 'lane')} closed`,
+  },
+  kinds: {
+    lane: {
+      letter: 'L',
+      title: (f) => `${f.cover > 0 ? 'Nearly open' : 'Open'} lane, ${smallText(f.widthMm)} wide`,
+      why: (f) =>
+        `It runs ${wayText(f.along)} through the whole cloth${f.cover > 0 ? `, with ${percentText(f.cover)} of the usual cover in it` : ''}. From ${smallText(f.limitMm)} up (the gaps are about ${smallText(f.usualMm)}) it reads as a stripe of ground: move a motif into it.`,
+      extent: (f) => ({ band: f.along, wideMm: f.widthMm }),
+      mends: true,
+      fault: {
+        name: 'open lane',
+        lookFor: 'A straight stripe of ground right through. Tip your head along the slant.',
+        straight: true,
+        plant: plantLane,
+      },
+    },
+  },
+};

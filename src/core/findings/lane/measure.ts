@@ -1,0 +1,59 @@
+import { type Point, wrapPoint } from '../../lattice';
+import { thinBands } from '../cloth/bands';
+import type { ClothMeasures } from '../cloth/measures';
+import type { Found } from '../found';
+import type { Limits } from '../limits';
+import { lanesOf } from './free-paths';
+
+export type Lane = Found & {
+  kind: 'lane';
+  widthMm: number;
+  usualMm: number;
+  limitMm: number;
+  along: Point;
+  cover: number;
+};
+
+/** Fewer motifs than this always leave lanes: they are how such a layout looks. */
+const LEAST_MOTIFS = 10;
+/** How little may lie in a path that is not quite free, as a share of what lies on the cloth. */
+const LITTLE = 0.12;
+/** Paths that run within so many degrees of a wider one are the same to the eye. */
+const ALIKE_DEG = 7;
+
+const angleOf = ({ x, y }: { x: number; y: number }) => (Math.atan2(y, x) * 180) / Math.PI;
+const turn = (a: number, b: number) => {
+  const d = Math.abs(a - b) % 180;
+  return Math.min(d, 180 - d);
+};
+
+/** Open lanes: straight paths right through the repeat that are free, or all but free, of art. */
+export function openLanes(look: ClothMeasures, limits: Limits): Lane[] {
+  const { rooms, scene, lattice } = look;
+  if (!rooms || scene.placements.length < LEAST_MOTIFS) return [];
+  const usualMm = look.across(rooms.median);
+  // Limits are set by the room as the picture has it, from middle to middle of its pixels.
+  const roomMm = look.mm(2 * rooms.median);
+  const free = lanesOf(scene.placements, look.outlines, lattice, look.twin, roomMm * limits.lane);
+  const thin = thinBands(look.far.cover, LITTLE, roomMm * limits.softLane);
+  const all = [
+    ...free.map((l) => ({ ...l, cover: 0, limitMm: roomMm * limits.lane })),
+    ...thin.map((l) => ({ ...l, limitMm: roomMm * limits.softLane })),
+  ];
+  const kept: typeof all = [];
+  for (const lane of all) {
+    const known = kept.some((k) => turn(angleOf(k.direction.step), angleOf(lane.direction.step)) < ALIKE_DEG);
+    if (!known) kept.push(lane);
+  }
+  return kept.slice(0, 4).map(({ direction, at, width, cover, limitMm }) => ({
+    kind: 'lane',
+    severity: 'warning',
+    at: wrapPoint(lattice, at),
+    placements: [],
+    widthMm: width,
+    usualMm,
+    limitMm,
+    along: direction.step,
+    cover,
+  }));
+}

@@ -1,0 +1,29 @@
+import { type Ground, seededRandom } from '../../lay';
+import { RangeMessage } from '../../units';
+import type { Spoilt } from '../kind';
+import { allKinds, kindOf } from '../registry';
+
+/** The faults that can be planted in a cloth, one at a time, by the kind of finding that they are. */
+export const faults = (): string[] => allKinds().flatMap(([kind, k]) => (k.fault ? [kind] : []));
+
+/** The findings by which the check tells a fault. */
+export const toldAs = (fault: string): string[] => kindOf(fault)?.fault?.toldAs ?? [fault];
+
+/** A cloth with a fault in it. */
+export type Planted = Spoilt & { fault: string };
+
+/**
+ * Plants a fault in a cloth, somewhere in it, and says where. The ground itself is not changed.
+ * @param ground what is laid, three pieces or more. @param weights how far each motif stands out from the ground.
+ * @throws RangeMessage when there is no such fault.
+ */
+export function plantFault(
+  ground: Ground,
+  fault: string,
+  weights: Map<string, number>,
+  seed: number,
+): Planted {
+  const found = kindOf(fault)?.fault;
+  if (!found) throw new RangeMessage(`No fault is called ${fault}.`);
+  return { fault, ...found.plant(ground, seededRandom(seed), weights) };
+}

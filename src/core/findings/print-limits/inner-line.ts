@@ -1,0 +1,97 @@
+import { labelAreas, type Raster } from '../../raster';
+
+/** Colours this far apart, in 8-bit RGB, are told apart at a glance: a line is that far from both its sides. */
+const CONTRAST = 48;
+/** How like each other its differences from both sides are, as a cosine: less is the edge between two colours. */
+const SAME_WAY = 0.5;
+/** Opaque enough to be inside. */
+const INSIDE = 250;
+/** Half widths at which a side is looked for, px. */
+const REACHES = [2, 4, 11];
+const FAR = Math.max(...REACHES);
+/** The ways across: level and upright, by one of which any line is met, and aslant. */
+const WAYS = [
+  { x: 1, y: 0, long: 1 },
+  { x: 0, y: 1, long: 1 },
+  { x: 1, y: 1, long: Math.SQRT2 },
+  { x: 1, y: -1, long: Math.SQRT2 },
+];
+
+/**
+ * The lines inside a motif, of another colour than what lies on both their sides: how thick each is at every place on
+ * it, px, by how much of each pixel across it has the line's colour. None thicker than about 14 px aslant, 20 px level or upright.
+ */
+export function innerLines({ width: w, height: h, data }: Raster): number[][] {
+  const inside = new Uint8Array(w * h);
+  for (let p = 0; p < inside.length; p++) inside[p] = data[p * 4 + 3] >= INSIDE ? 1 : 0;
+  const steps = Int32Array.from(WAYS, ({ x, y }) => y * w + x);
+  /** How wide a line is across one of the ways, px; 0: none is there. */
+  const across = (p: number, n: number): number => {
+    const c = p * 4;
+    const r = data[c];
+    const g = data[c + 1];
+    const l = data[c + 2];
+    for (let i = 0; i < REACHES.length; i++) {
+      const to = REACHES[i] * steps[n];
+      if (inside[p - to] === 0 || inside[p + to] === 0) return 0;
+      const a = c - 4 * to;
+      const ra = r - data[a];
+      const ga = g - data[a + 1];
+      const la = l - data[a + 2];
+      const da = ra * ra + ga * ga + la * la;
+      if (da < CONTRAST * CONTRAST) continue;
+      const b = c + 4 * to;
+      const rb = r - data[b];
+      const gb = g - data[b + 1];
+      const lb = l - data[b + 2];
+      const db = rb * rb + gb * gb + lb * lb;
+      const dot = ra * rb + ga * gb + la * lb;
+      if (db < CONTRAST * CONTRAST || dot < 0 || dot * dot < SAME_WAY * SAME_WAY * da * db) continue;
+      const px = widthAt(data, c, steps[n] * 4, REACHES[i]) * WAYS[n].long;
+      if (px > 0) return px;
+    }
+    return 0;
+  };
+  const thick = new Float32Array(w * h);
+  const on = new Uint8Array(w * h);
+  for (let y = FAR; y < h - FAR; y++) {
+    for (let p = y * w + FAR, end = (y + 1) * w - FAR; p < end; p++) {
+      if (inside[p] === 0) continue;
+      const level = across(p, 0);
+      const upright = across(p, 1);
+      if (level === 0 && upright === 0) continue;
+      // The narrowest of the ways is across it.
+      let least = Number.POSITIVE_INFINITY;
+      for (let n = 0; n < steps.length; n++) {
+        const px = n === 0 ? level : n === 1 ? upright : across(p, n);
+        if (px > 0 && px < least) least = px;
+      }
+      thick[p] = least;
+      on[p] = 1;
+    }
+  }
+  const { labels, count } = labelAreas(on, w, h);
+  const lines: number[][] = Array.from({ length: count }, () => []);
+  for (let p = 0; p < labels.length; p++) if (labels[p] > 0) lines[labels[p] - 1].push(thick[p]);
+  return lines;
+}
+
+/** How wide the line at `c` is, px, between its sides `k` steps away; 0 where it is not at its own strongest. */
+function widthAt(data: Uint8ClampedArray, c: number, step: number, k: number): number {
+  const a = c - k * step;
+  const b = c + k * step;
+  const r = (data[a] + data[b]) / 2;
+  const g = (data[a + 1] + data[b + 1]) / 2;
+  const l = (data[a + 2] + data[b + 2]) / 2;
+  const u = data[c] - r;
+  const v = data[c + 1] - g;
+  const w = data[c + 2] - l;
+  const whole = u * u + v * v + w * w;
+  let sum = 0;
+  for (let t = 0, q = a; t <= 2 * k; t++, q += step) {
+    const part = (data[q] - r) * u + (data[q + 1] - g) * v + (data[q + 2] - l) * w;
+    if (part > 1.02 * whole && (t === k - 1 || t === k + 1)) return 0;
+    sum += part <= 0 ? 0 : part >= whole ? whole : part;
+  }
+  return sum / whole;
+}

@@ -1,0 +1,86 @@
+import type { Placed } from '../../render';
+import type { ClothMeasures } from '../cloth/measures';
+import type { Found } from '../found';
+import { specksOf } from './specks';
+
+/** What may be left undone. */
+export type UnfinishedSort = 'covered' | 'specks' | 'stand-in' | 'permission' | 'hidden' | 'locked';
+export type Unfinished = Found & { kind: 'unfinished'; what: UnfinishedSort; count: number };
+
+/** What is known of the things on the cloth beside how they look. */
+export type AboutPlacement = Placed & { id: string; hidden?: boolean; locked?: boolean };
+export type AboutMotif = { id: string; standIn?: boolean; permission: string };
+
+/** Less of a motif in sight than this, and it might as well not be there. */
+const IN_SIGHT = 0.03;
+
+/**
+ * What was left undone: things wholly covered by others, stand-ins, permissions not answered, things hidden or locked.
+ * @param seen share of each that stays in sight, by id.
+ */
+export function leftUndone(
+  placements: AboutPlacement[],
+  motifs: AboutMotif[],
+  seen: Map<string, number>,
+): Unfinished[] {
+  const tell = (what: UnfinishedSort, list: AboutPlacement[]): Unfinished[] =>
+    list.length
+      ? [
+          {
+            kind: 'unfinished',
+            severity: what === 'covered' || what === 'stand-in' ? 'warning' : 'note',
+            at: { x: list[0].x, y: list[0].y },
+            placements: list.map((p) => p.id),
+            what,
+            count: list.length,
+          },
+        ]
+      : [];
+  const of = (is: (m: AboutMotif) => boolean) => {
+    const ids = new Set(motifs.filter(is).map((m) => m.id));
+    return placements.filter((p) => ids.has(p.motif));
+  };
+  return [
+    ...tell(
+      'covered',
+      placements.filter((p) => (seen.get(p.id) ?? 1) < IN_SIGHT),
+    ),
+    ...tell(
+      'stand-in',
+      of((m) => m.standIn === true),
+    ),
+    ...tell(
+      'permission',
+      of((m) => m.permission === 'ask'),
+    ),
+    ...tell(
+      'hidden',
+      placements.filter((p) => p.hidden),
+    ),
+    ...tell(
+      'locked',
+      placements.filter((p) => p.locked),
+    ),
+  ];
+}
+
+/** One finding for all motifs with specks about them. */
+export function specksAbout({ scene }: ClothMeasures): Unfinished[] {
+  const with1 = scene.placements.filter((p) => {
+    const art = scene.motifs.get(p.motif);
+    return art && specksOf(art) > 0;
+  });
+  if (!with1.length) return [];
+  const kinds = [...new Set(with1.map((p) => p.motif))];
+  const count = kinds.reduce((s, motif) => s + specksOf(scene.motifs.get(motif)!), 0);
+  return [
+    {
+      kind: 'unfinished',
+      severity: 'note',
+      at: { x: with1[0].x, y: with1[0].y },
+      placements: with1.map((p) => p.id ?? ''),
+      what: 'specks',
+      count,
+    },
+  ];
+}

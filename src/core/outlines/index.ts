@@ -1,0 +1,2 @@
+export type { GuideOutline } from './outline';
+export { outlinePath, outlines } from './registry';

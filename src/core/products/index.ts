@@ -1,0 +1,2 @@
+export type { Product, Wants } from './product';
+export { productOf, products } from './registry';
