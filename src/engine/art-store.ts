@@ -1,6 +1,5 @@
-import { decode } from 'fast-png';
 import {
-  looksLikeSvg,
+  formatOf,
   marked,
   type Plates,
   type ProofCube,
@@ -8,29 +7,16 @@ import {
   pyramidOf,
   type Raster,
   type Rgb,
-  readPictureHead,
-  readSvg,
   recolour,
   reduceTo,
   rgbOfHex,
   type SceneMotif,
   softProof,
 } from '../core';
+import { decodeCutOut } from '../core/format/png/read';
+import { readSvg } from '../core/format/svg/read';
 import { type ArtRequest, FAR_OFF, MARKED } from './protocol';
 import { drawSvg } from './svg';
-
-/** Straight RGBA from a cut-out PNG, byte for byte (a canvas would round through premultiplied alpha). */
-export function decodeCutOut(bytes: Uint8Array): Raster {
-  const head = readPictureHead(bytes);
-  const png = decode(bytes);
-  const { width, height, channels } = png;
-  const data = new Uint8ClampedArray(head.width * head.height * 4);
-  for (let p = 0; p < width * height; p++) {
-    for (let c = 0; c < 3; c++) data[p * 4 + c] = png.data[p * channels + (channels > 2 ? c : 0)];
-    data[p * 4 + 3] = channels % 2 ? 255 : png.data[p * channels + channels - 1];
-  }
-  return { width, height, data };
-}
 
 /** Art in pixels, or a vector that is drawn at the width a request names. */
 type Art = { raster: Raster; vector?: string; reduced: Map<number, Raster>; plates: Map<string, Plates> };
@@ -41,7 +27,7 @@ export const hasArt = (asset: string) => arts.has(asset);
 /** Takes art in: a cut-out PNG, or an SVG, which is drawn once it is known how large. */
 export async function putArt(asset: string, bytes: Uint8Array) {
   const fresh = { reduced: new Map(), plates: new Map() };
-  if (looksLikeSvg(bytes)) {
+  if (formatOf(bytes)?.id === 'svg') {
     const { svg } = readSvg(bytes);
     arts.set(asset, { ...fresh, vector: svg, raster: await drawSvg(svg, 600) });
   } else arts.set(asset, { ...fresh, raster: decodeCutOut(bytes) });

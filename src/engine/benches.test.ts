@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test, vi } from 'vitest';
 import { DEFAULT_INTAKE, type Rgb, wholePicture } from '../core';
-import { decodeCutOut } from './art-store';
+import { decodeCutOut } from '../core/format/png/read';
 import { startSvg } from './svg';
 
 /** A canvas that only hands on what was put on it. */

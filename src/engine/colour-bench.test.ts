@@ -42,7 +42,7 @@ const WEARS = [
 ];
 
 test('a motif worn in other inks is drawn so, and counts as those inks on the cloth', async () => {
-  const { png } = await services.exportBlock(request, () => {});
+  const { file: png } = await services.exportBlock(request, 'png', () => {});
   const { data } = await sharp(png).raw().toBuffer({ resolveWithObject: true });
   const at = (x: number, y: number) => [...data.subarray((y * 100 + x) * 3, (y * 100 + x) * 3 + 3)];
   expect(at(20, 20)).toEqual(RED);
@@ -74,7 +74,7 @@ test('the share of the ground is that of the block which is sent, on shaded scan
   };
   const inkOf = some.map(() => inks.map((_, k) => k + 1));
   const { shares } = services.inksOnCloth(cloth, inkOf);
-  const { png } = await services.exportBlock({ ...cloth, ground: null }, () => {});
+  const { file: png } = await services.exportBlock({ ...cloth, ground: null }, 'png', () => {});
   const alpha = await sharp(png).extractChannel(3).raw().toBuffer();
   const ground = 1 - alpha.reduce((s, v) => s + v, 0) / alpha.length / 255;
   expect(Math.abs(shares[0] - ground)).toBeLessThan(0.005);

@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { readSvg } from '../core';
-import { colouredArt, decodeCutOut, drawVectors, hasArt, letGoOfArt, putArt, sceneMotif } from './art-store';
+import { decodeCutOut } from '../core/format/png/read';
+import { readSvg } from '../core/format/svg/read';
+import { colouredArt, drawVectors, hasArt, letGoOfArt, putArt, sceneMotif } from './art-store';
 import { decodeTiff } from './decode';
 import { drawSvg, startSvg } from './svg';
 

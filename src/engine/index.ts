@@ -190,8 +190,8 @@ export const letGoOfTile = () => tiles.end();
 
 export const proveWrapOf = (request: Parameters<Services['proveWrap']>[0], work: Work, load: AssetLoader) =>
   inBatch(request.arts, load, (s) => s.proveWrap(request, proxy(work.onProgress)), work);
-export const exportBlock = (request: Parameters<Services['exportBlock']>[0], work: Work, load: AssetLoader) =>
-  inBatch(request.arts, load, (s) => s.exportBlock(request, proxy(work.onProgress)), work);
+export const exportBlock = (...[request, format, work, load]: [...Ask<'exportBlock'>, Work, AssetLoader]) =>
+  inBatch(request.arts, load, (s) => s.exportBlock(request, format, proxy(work.onProgress)), work);
 
 export const scatter = (...[request, rules, seed, work]: [...Ask<'scatter'>, Work]) =>
   reckon((s) => s.scatter(request, rules, seed, proxy(work.onProgress)), work);

@@ -8,21 +8,18 @@ import {
   encodePng,
   evenLight,
   findPage,
+  formatOf,
   hardShadow,
   hasTop,
   histogramOf,
   type IntakeSettings,
-  isZip,
-  looksLikeSvg,
   mmToPx,
   type Piece,
   piecesOf,
   ppiOf,
   type Raster,
-  readOra,
   readPage,
   readPictureHead,
-  readSvg,
   reduceTo,
   sha256Of,
   splitPieces,
@@ -30,7 +27,9 @@ import {
   textOf,
   tookPhoto,
 } from '../core';
-import { decodeCutOut } from './art-store';
+import { readOra } from '../core/format/ora/read';
+import { decodeCutOut } from '../core/format/png/read';
+import { readSvg } from '../core/format/svg/read';
 import { decodePicture } from './decode';
 import type { CutArt, Incoming, PageSight, PageView, Progress } from './protocol';
 import { bitmapOf } from './surface';
@@ -116,8 +115,9 @@ async function lookAtLayers(bytes: Bytes, sha256: string): Promise<Incoming> {
 export const pageServices = {
   /** What a file is, with its size and ppi, or the reason why it is turned away. Decodes it to be sure. */
   async inspectFile(bytes: Bytes): Promise<Incoming> {
-    if (isZip(bytes)) return lookAtLayers(bytes, await sha256Of(bytes));
-    if (looksLikeSvg(bytes)) {
+    const format = formatOf(bytes)?.id;
+    if (format === 'ora') return lookAtLayers(bytes, await sha256Of(bytes));
+    if (format === 'svg') {
       const { svg, widthMm, heightMm } = readSvg(bytes);
       const thumb = bitmapOf(await drawSvg(svg, THUMB));
       return { kind: 'vector', sha256: await sha256Of(bytes), widthMm, heightMm, thumb };

@@ -17,7 +17,7 @@ import {
   traceArt,
   traceDifference,
 } from '../core';
-import { decodeCutOut } from './art-store';
+import { decodeCutOut } from '../core/format/png/read';
 import { decodePicture } from './decode';
 import type { CutArt } from './protocol';
 import { bitmapOf } from './surface';

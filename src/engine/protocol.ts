@@ -39,7 +39,8 @@ export type CutArt = {
 export type Incoming = { sha256: string } & (
   | {
       kind: 'page';
-      type: 'png' | 'jpeg' | 'webp' | 'tiff';
+      /** The format, by its name. */
+      type: string;
       width: number;
       height: number;
       ppi: number | null;

@@ -35,8 +35,10 @@ beforeAll(() => {
 describe('the file sent', () => {
   test('is in the colours asked for, on its ground, and its proof says what another decoder sees', async () => {
     const steps: number[] = [];
-    const { png, proof } = await services.exportBlock(request([[10, 200, 30], BLUE], [240, 230, 210]), (s) =>
-      steps.push(s),
+    const { file, proof } = await services.exportBlock(
+      request([[10, 200, 30], BLUE], [240, 230, 210]),
+      'png',
+      (s) => steps.push(s),
     );
     expect(proof).toMatchObject({
       width: 100,
@@ -45,10 +47,10 @@ describe('the file sent', () => {
       alpha: false,
       joins: true,
       faithful: true,
-      bytes: png.length,
+      bytes: file.length,
     });
-    expect(proof.sha256).toBe(await sha256Of(png));
-    const { data, info } = await sharp(png).raw().toBuffer({ resolveWithObject: true });
+    expect(proof.sha256).toBe(await sha256Of(file));
+    const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
     expect([info.width, info.height, info.channels]).toEqual([100, 200, 3]);
     const at = (x: number, y: number) => [...data.subarray((y * 100 + x) * 3, (y * 100 + x) * 3 + 3)];
     expect(at(99, 0)).toEqual([240, 230, 210]);
@@ -62,9 +64,9 @@ describe('the file sent', () => {
   });
 
   test('without ground is clear between the motifs', async () => {
-    const { png, proof } = await services.exportBlock(request([RED, BLUE], null), () => {});
+    const { file, proof } = await services.exportBlock(request([RED, BLUE], null), 'png', () => {});
     expect(proof.alpha).toBe(true);
-    const { data } = await sharp(png).raw().toBuffer({ resolveWithObject: true });
+    const { data } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
     expect(data[3]).toBe(0);
     expect([...data.subarray((47 * 100 + 35) * 4, (47 * 100 + 35) * 4 + 4)]).toEqual([...RED, 255]);
   });

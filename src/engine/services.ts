@@ -1,19 +1,18 @@
 import { transfer } from 'comlink';
-import { decode } from 'fast-png';
 import {
   differingPixels,
-  encodePng,
+  formats,
   labDistance,
-  MM_PER_INCH,
   oklabOf,
   pixelPlan,
   proveWrap,
+  RangeMessage,
   reduceTo,
   renderBlock,
   rollRaster,
   sha256Of,
 } from '../core';
-import { colouredArt, decodeCutOut, drawVectors, hasArt, letGoOfArt, plainArt, putArt } from './art-store';
+import { colouredArt, drawVectors, hasArt, letGoOfArt, plainArt, putArt } from './art-store';
 import { checkServices } from './check-bench';
 import { colourServices } from './colour-bench';
 import { layServices } from './lay-bench';
@@ -54,34 +53,36 @@ export const services = {
   proveWrap: (request: SceneRequest, onProgress: Progress) =>
     proveWrap(sceneOf(request), pixelPlan(request.layout, request.cellMm, request.ppi), onProgress),
 
-  /** Renders the repeat block, writes it as PNG, then reads the file back with another decoder. */
+  /** Renders the repeat block, writes it in a format, then reads the file back by other code than wrote it. */
   async exportBlock(
     request: SceneRequest,
+    format: string,
     onProgress: Progress,
-  ): Promise<{ png: Uint8Array<ArrayBuffer>; proof: FileProof }> {
+  ): Promise<{ file: Uint8Array<ArrayBuffer>; proof: FileProof }> {
+    const send = formats.of(format)?.send;
+    if (!send) throw new RangeMessage(`No file is written as ${format}.`);
     const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
     const scene = sceneOf(request);
     const block = renderBlock(scene, plan, { onProgress: (s) => onProgress(s * 0.4) });
-    const png = encodePng(block, request.ppi);
+    const file = await send.write(block, request.ppi);
     onProgress(0.6);
-    const read = decode(png);
-    const back = decodeCutOut(png);
+    const { raster: back, ppi, alpha } = await send.readBack(file);
     onProgress(0.75);
     const { width, height } = plan.block;
     const cut = { x: (width >> 1) + 3, y: (height >> 1) + 5 };
     const moved = renderBlock(scene, plan, { origin: cut });
     const proof = {
-      bytes: png.length,
-      sha256: await sha256Of(png),
-      width: read.width,
-      height: read.height,
-      ppi: Math.round(((read.resolution?.x ?? 0) * MM_PER_INCH) / 1000),
-      alpha: read.channels === 4,
+      bytes: file.length,
+      sha256: await sha256Of(file),
+      width: back.width,
+      height: back.height,
+      ppi: ppi ?? 0,
+      alpha,
       joins: differingPixels(rollRaster(back, cut.x, cut.y), moved) === 0,
       faithful: differingPixels(back, block) === 0,
     };
     onProgress(1);
-    return { png, proof };
+    return { file, proof };
   },
 };
 

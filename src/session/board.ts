@@ -1,4 +1,5 @@
-import { type Board, type BoardText, boardPdf, boardSheet, type Lettering, type Project } from '../core';
+import { type Board, type BoardText, boardSheet, type Project } from '../core';
+import type { Lettering } from '../core/format/pdf';
 import type { Work } from '../engine';
 import { solidOf, useBook } from './book';
 import { drawPicture } from './wall';
@@ -49,6 +50,8 @@ export async function makeBoard(
   }
   if (ask.kind === 'png') return paint(sheet, pictures);
   const files = await Promise.all(pictures.map(jpegOf));
+  // What writes PDF is fetched when a PDF is wanted.
+  const { boardPdf } = await import('../core/format/pdf');
   return new Blob([await boardPdf(sheet, ask.title, files, lettering)], { type: 'application/pdf' });
 }
 

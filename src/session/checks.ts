@@ -13,6 +13,7 @@ import {
   type Project,
   productOf,
   rgbOfHex,
+  shownColourway,
   textOf,
   type WrapProof,
 } from '../core';
@@ -70,7 +71,7 @@ export const checkKey = (p: Project) =>
 export function checkOptions(project: Project): CheckOptions {
   const { sprites } = useSprites.getState();
   const { style, strictness, product } = project.checking;
-  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  const way = shownColourway(project);
   return {
     style,
     strictness,

@@ -1,8 +1,7 @@
-import { type Project, rgbOfHex } from '../core';
+import { type Project, rgbOfHex, shownColourway } from '../core';
 import { grainTile } from '../engine';
 import { cellOf } from './hold';
 import { session, sessionPart, sessionStore } from './session';
-import { wayShown } from './trial';
 
 /** The open document, and two states of it that are set against each other. */
 type Slot = 'now' | 'a' | 'b';
@@ -28,7 +27,7 @@ export function wantGrain(project: Project, screenPpi: number, slot: Slot = 'now
     if (useGrain.getState()[slot]) useGrain.setState({ [slot]: undefined });
     return true;
   }
-  const ground = rgbOfHex(wayShown(project).colours[0]);
+  const ground = rgbOfHex(shownColourway(project).colours[0]);
   const most = (MOST_PX / Math.max(brief.widthMm, brief.heightMm)) * 25.4;
   const ppi = Math.min(screenPpi, most);
   const key = JSON.stringify([grain, ground, layout, brief.widthMm, brief.heightMm, ppi]);

@@ -6,6 +6,7 @@ import {
   type Rgb,
   rgbOfHex,
   setInks,
+  shownColourway,
   splitInk,
 } from '../core';
 import {
@@ -25,7 +26,6 @@ import { artsOf, drawnIn, loadAsset, sceneRequest } from './arts';
 import { edit, record } from './bolt';
 import { layKey } from './checks';
 import { session, sessionStore } from './session';
-import { wayShown } from './trial';
 
 type InkState = {
   /** How much of each ink lies on the cloth, and what touches what. */
@@ -114,7 +114,7 @@ export async function makeScreens(
   work: Work,
 ): Promise<{ zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] }> {
   const request = sceneRequest(project);
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const shown: Rgb[] = way.colours.map(rgbOfHex);
   const names = project.inks.map((i) => i.name);
   return screens(request, inksOf(project, request.arts), shown, names, ask, work, loadAsset);

@@ -1,10 +1,18 @@
-import { imagesOf, pixelPlan, reachOf, scenePlacements, shiftsInto, turnOf, twinOf } from '../core';
+import {
+  imagesOf,
+  pixelPlan,
+  reachOf,
+  scenePlacements,
+  shiftsInto,
+  shownColourway,
+  turnOf,
+  twinOf,
+} from '../core';
 import { writeStrip } from '../shelf';
 import { useBolt } from './bolt';
 import { cellOf } from './hold';
 import { session, sessionPart } from './session';
 import { drawSprite, spriteFor, useSprites } from './sprites';
-import { wayShown } from './trial';
 
 const WIDTH = 560;
 const HEIGHT = 220;
@@ -29,7 +37,7 @@ async function paint() {
   const plan = pixelPlan(project.layout, cellOf(project), ppi);
   const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
   const context = canvas.getContext('2d');
-  const way = wayShown(project);
+  const way = shownColourway(project);
   if (!context) return;
   context.imageSmoothingQuality = 'high';
   context.fillStyle = way.colours[0];

@@ -8,11 +8,12 @@ import {
   rename,
   setInks,
   showColourway,
+  shownColourway,
 } from '../core';
 
 vi.mock('../shelf', () => ({}));
 const { edit, undo, useBolt } = await import('./bolt');
-const { dropTrial, inColours, keepTrial, trialOf, tryColours, useTrial, wayShown } = await import('./trial');
+const { dropTrial, inColours, keepTrial, trialOf, tryColours, useTrial } = await import('./trial');
 const { sideInWay, sideName, sideOf } = await import('./snapshots');
 
 const now = () => useBolt.getState().project as Project;
@@ -35,7 +36,7 @@ test('what is tried is seen and not yet kept; dropped, all is as it was', () => 
   tryColours(DARK, 'Dusk, darker');
   expect(trialOf(now())?.colours).toBe(DARK);
   const seen = inColours(now(), DARK);
-  expect(wayShown(seen).colours).toEqual(DARK);
+  expect(shownColourway(seen).colours).toEqual(DARK);
   expect(inColours(now(), DARK)).toBe(seen);
   expect(seen.colourways[0]).toBe(before.colourways[0]);
   expect(now()).toBe(before);
@@ -47,7 +48,7 @@ test('kept as a colourway of its own, shown, one step for undo, told in the log'
   tryColours(DARK, 'Dusk');
   keepTrial('new');
   expect(names()).toEqual(['First colourway', 'Dusk', 'Dusk 2']);
-  expect(wayShown(now()).colours).toEqual(DARK);
+  expect(shownColourway(now()).colours).toEqual(DARK);
   expect(useBolt.getState().log[0].text).toBe('Dusk 2 kept.');
   expect(useTrial.getState().trial).toBeNull();
   undo();
@@ -59,7 +60,7 @@ test('put in the colourway on show; in the first it makes one beside it', () => 
   keepTrial('here');
   expect(now().colourways[1].colours).toEqual(DARK);
   edit(showColourway('base'));
-  const base = wayShown(now()).colours;
+  const base = shownColourway(now()).colours;
   tryColours(DARK, 'x');
   keepTrial('here');
   expect(now().colourways[0].colours).toEqual(base);

@@ -1,4 +1,4 @@
-import { addColourways, newColourway, type Project, paint } from '../core';
+import { addColourways, newColourway, type Project, paint, shownColourway } from '../core';
 import { edit, record, useBolt } from './bolt';
 import { lastAnswer } from './last-answer';
 import { sessionStore } from './session';
@@ -11,9 +11,6 @@ type TrialState = {
   before: boolean;
 };
 export const useTrial = sessionStore<TrialState>(() => ({ trial: null, before: false }));
-
-export const wayShown = (project: Project) =>
-  project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
 
 /** Shows colours on the cloth; nothing is changed until they are kept. */
 export function tryColours(colours: string[], name: string) {
@@ -39,7 +36,7 @@ export function keepTrial(as: 'here' | 'new') {
   if (as === 'here') edit((p) => paint(p.shown, trial.colours, newId));
   else edit(addColourways([newColourway(newId(), trial.name, trial.colours)]));
   const now = useBolt.getState().project;
-  if (now && now !== project) record({ kind: 'colourway', text: `${wayShown(now).name} kept.` });
+  if (now && now !== project) record({ kind: 'colourway', text: `${shownColourway(now).name} kept.` });
 }
 
 /** A document with other colours in its colourway on show; the same answer for the same question. */

@@ -32,3 +32,4 @@ export {
   type Reserve,
   type Sheet,
 } from './schema';
+export { shownColourway, shownGround } from './shown';

@@ -1,7 +1,10 @@
-export { boardPdf, type Lettering } from './board-pdf';
 export { ppiOf, tookPhoto } from './density';
+export type { FileFormat, ReadBack } from './format';
 export { sha256Of } from './hash';
-export { isZip, type OraLayer, type OraPicture, readOra } from './ora';
+export { readPictureHead } from './head';
+export { PICTURE_LIMITS } from './limits';
+export { readSolids } from './lists/solids';
+export { readVotes } from './lists/votes';
 export {
   type NamedColour,
   PALETTE_KINDS,
@@ -10,11 +13,8 @@ export {
   readPaletteText,
   writeGpl,
   writePalette,
-} from './palette-text';
-export { PICTURE_LIMITS, readPictureHead } from './picture';
-export { encodePng } from './png';
+} from './palette/palette-text';
+export { encodePng } from './png/write';
 export { FileRefused, type PictureHead, PictureRefused } from './refused';
-export { readSolids } from './solids';
-export { looksLikeSvg, readSvg, type VectorPicture } from './svg-in';
+export { formatOf, formats } from './registry';
 export { slug, writeCsv } from './text';
-export { readVotes } from './votes';

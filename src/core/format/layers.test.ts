@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { isZip, looksLikeSvg, PictureRefused, ppiOf, readOra, readPictureHead, readSvg } from '.';
+import { formatOf, PictureRefused, ppiOf, readPictureHead } from '.';
+import { readOra } from './ora/read';
+import { readSvg } from './svg/read';
 
 const png = new Uint8Array(
   await sharp({ create: { width: 4, height: 3, channels: 4, background: '#a05030' } })
@@ -96,7 +98,7 @@ describe('layered files', () => {
   });
 
   test('a zip is known by its first bytes', () => {
-    expect([isZip(ora(stack(''))), isZip(png)]).toEqual([true, false]);
+    expect([formatOf(ora(stack(''))), formatOf(png)].map((f) => f?.id)).toEqual(['ora', 'png']);
   });
 });
 
@@ -156,10 +158,10 @@ describe('vectors', () => {
       <rect class="a" fill="url(#g)"/><use href="#r"/><rect id="r"/><image href="data:image/png;base64,iVBORw0KGgo="/>`;
     expect(read(body).widthMm).toBe(60);
     expect(said(() => readSvg(strToU8('<svg width="9" height="9"><g></svg>')))).toMatch(/well-formed/);
-    expect([looksLikeSvg(strToU8('<?xml version="1.0"?>\n<svg/>')), looksLikeSvg(png)]).toEqual([
-      true,
-      false,
-    ]);
+    expect([
+      formatOf(strToU8('<?xml version="1.0"?>\n<svg/>'))?.id === 'svg',
+      formatOf(png)?.id === 'svg',
+    ]).toEqual([true, false]);
   });
 });
 

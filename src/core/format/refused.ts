@@ -6,7 +6,8 @@ export type Density = { x: number; y: number };
  * and the EXIF block it carries, which is laid out as a TIFF.
  */
 export type PictureHead = {
-  type: 'png' | 'jpeg' | 'webp' | 'tiff';
+  /** The format that it is in, by its name. */
+  type: string;
   width: number;
   height: number;
   density: Density | null;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
-import { boardPdf } from '../format';
+import { boardPdf } from '../format/pdf';
 import { boardSheet } from '.';
 
 const board = (n: number, cell = 300) => ({

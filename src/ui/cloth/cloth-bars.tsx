@@ -6,12 +6,12 @@ import Chip from '@mui/material/Chip';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
-import { mendParts } from '@/core';
+import { mendParts, shownColourway, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { togglePart } from '@/session/mending';
 import { dropProposal, keepProposal, showOffer, useProposal } from '@/session/proposal';
 import { blink, sideName, useSnapshots } from '@/session/snapshots';
-import { dropTrial, keepTrial, useTrial, wayShown } from '@/session/trial';
+import { dropTrial, keepTrial, useTrial } from '@/session/trial';
 import { recutTo, useView } from '@/session/view';
 import { withKey } from '../commands';
 import MotifPicture from '../parts/motif-picture';
@@ -66,7 +66,7 @@ function ProposalBar() {
   const { proposal, before } = useProposal();
   const project = useBolt((s) => s.project);
   if (!proposal || !project) return null;
-  const ground = project.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#fff';
+  const ground = shownGround(project);
   const { offers } = proposal;
   return (
     <Strip label="Proposal">
@@ -126,7 +126,7 @@ function TrialBar() {
   const { trial, before } = useTrial();
   const project = useBolt((s) => s.project);
   if (!trial || !project || trial.of !== project) return null;
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const base = way === project.colourways[0];
   return (
     <Strip label="Colours on trial">

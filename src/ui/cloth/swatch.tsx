@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import type { Project } from '@/core';
+import { type Project, shownColourway } from '@/core';
 import type { Sprite } from '@/session/sprites';
 import { Painter } from './painter';
 import { screenOf } from './screen';
@@ -22,7 +22,7 @@ export default function Swatch({ project, sprites, sizePx, heightPx = sizePx, sp
     const c = canvas.current;
     if (!c) return;
     const dpr = devicePixelRatio;
-    const way = project.colourways.find((w) => w.id === project.shown) ?? project.colourways[0];
+    const way = shownColourway(project);
     c.width = Math.round(sizePx * dpr);
     c.height = Math.round(heightPx * dpr);
     painter.current.paint(c, {

@@ -1,7 +1,7 @@
 'use client';
 
 import { type RefObject, useEffect } from 'react';
-import { EYE_KINDS, hexOfRgb, type Placement, type Project } from '@/core';
+import { EYE_KINDS, hexOfRgb, type Placement, type Project, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { useEyeMap, wantEyeMap } from '@/session/eye-map';
 import { useGrain, wantGrain } from '@/session/grain';
@@ -20,8 +20,7 @@ import { screenOf } from './screen';
 /** How long the zoom must rest before the cloth is painted at its finest again. */
 const REST_MS = 140;
 
-const groundOf = (project: Project) =>
-  (project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0]).colours[0];
+const groundOf = (project: Project) => shownGround(project);
 
 /** What the cloth shows: the document, what is proposed for it, or a lesson. */
 function onShow(project: Project): Project {

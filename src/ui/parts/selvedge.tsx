@@ -4,7 +4,16 @@ import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { blockFits, CLOTH_PPI, counted, effectivePpi, type Project, pixelPlan, rgbOfHex } from '@/core';
+import {
+  blockFits,
+  CLOTH_PPI,
+  counted,
+  effectivePpi,
+  type Project,
+  pixelPlan,
+  rgbOfHex,
+  shownColourway,
+} from '@/core';
 import { useBolt } from '@/session/bolt';
 import { checkKey, sortFindings, useChecks } from '@/session/checks';
 import { STEPS, type Step, useView } from '@/session/view';
@@ -72,7 +81,7 @@ function Selvedge({ project }: { project: Project }) {
   const step = useView((s) => s.step);
   const trayOpen = useView((s) => s.trayOpen);
   const marks = useMarks(project, sent, lines);
-  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  const way = shownColourway(project);
   const colours = way.colours.map((hex, index) => ({
     hex,
     index,

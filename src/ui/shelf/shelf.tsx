@@ -8,7 +8,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
-import { textOf } from '@/core';
+import { shownColourway, textOf } from '@/core';
 import { type Bolt, beginBolt, layOutDemo, listBolts, shelfAtStart, takeOffShelf } from '@/session/bolts';
 import { LAYOUT_NAME, size } from '../parts/lengths';
 
@@ -22,7 +22,7 @@ function Strip({ bolt }: { bolt: Bolt }) {
     setUrl(made);
     return () => URL.revokeObjectURL(made);
   }, [bolt.strip]);
-  const way = bolt.project.colourways.find((c) => c.id === bolt.project.shown) ?? bolt.project.colourways[0];
+  const way = shownColourway(bolt.project);
   return (
     <Box
       sx={{

@@ -12,14 +12,12 @@ import { usePractice } from '@/session/practice';
 import { PROPOSAL, useProposal } from '@/session/proposal';
 import Fold from '../../parts/fold';
 import JobProgress from '../../parts/job-progress';
+import Sections from '../../parts/sections';
 import Tray from '../../parts/tray';
 import EvennessPart from './evenness';
 import FindingCard from './finding-card';
-import How from './how';
-import { DirectionPart, InventoryPart } from './inventory';
 import Practice from './practice';
-import TileRoom from './tile-room';
-import WrapPart from './wrap-part';
+import { checkSections } from './sections';
 
 export default function CheckTray() {
   const project = useBolt((s) => s.project);
@@ -85,12 +83,7 @@ export default function CheckTray() {
           </Box>
         </Fold>
       )}
-      <WrapPart project={project} />
-      {report && <DirectionPart report={report} />}
-      {report && <InventoryPart report={report} project={project} />}
-      <How project={project} report={report} />
-      <TileRoom />
-      <Practice project={project} />
+      <Sections of={checkSections} project={project} />
     </Tray>
   );
 }

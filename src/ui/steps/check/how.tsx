@@ -2,8 +2,9 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { type CheckReport, type Project, productOf, products, setChecking } from '@/core';
+import { type Project, productOf, products, setChecking } from '@/core';
 import { edit } from '@/session/bolt';
+import { useChecks } from '@/session/checks';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import { trim } from '../../parts/lengths';
@@ -16,10 +17,10 @@ const STRICT = {
 } as const;
 
 /** How the cloth is looked over: its style, how strictly, for which print; and the limits that follow. */
-export default function How({ project, report }: { project: Project; report: CheckReport | null }) {
+export default function How({ project }: { project: Project }) {
   const { style, strictness, product } = project.checking;
   const { name, wants: holds } = productOf(product);
-  const limits = report?.limits;
+  const limits = useChecks((s) => s.report?.limits);
   return (
     <Fold title="How it is looked at" says={`${style}, ${strictness}, for ${name.split(',')[0]}`}>
       <Box sx={{ display: 'grid', gap: 1.5 }}>

@@ -3,8 +3,8 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
-import type { CheckReport, Project } from '@/core';
-import { counted as told } from '@/core';
+import { type Project, shownColourway, counted as told } from '@/core';
+import { useChecks } from '@/session/checks';
 import { useInks, wantInks } from '@/session/inks';
 import Fold from '../../parts/fold';
 
@@ -23,7 +23,9 @@ const WAYS = ['up', 'up right', 'right', 'down right', 'down', 'down left', 'lef
 const percent = (share: number) => `${Math.round(share * 100)}\u00a0%`;
 
 /** Which way the cloth reads, how the motifs point, and what that means for cutting. */
-export function DirectionPart({ report }: { report: CheckReport }) {
+export function DirectionPart() {
+  const report = useChecks((s) => s.report);
+  if (!report) return null;
   const { reads, shares, counted } = report.direction;
   if (!counted) return null;
   const [name, means] = READS[reads];
@@ -64,8 +66,8 @@ export function DirectionPart({ report }: { report: CheckReport }) {
 }
 
 /** How much of the cloth each ink covers, and how often each motif is laid. */
-export function InventoryPart({ report, project }: { report: CheckReport; project: Project }) {
-  const { evenness } = report;
+export function InventoryPart({ project }: { project: Project }) {
+  const evenness = useChecks((s) => s.report?.evenness);
   if (!evenness) return null;
   return (
     <Fold
@@ -97,7 +99,7 @@ function InkShares({ project }: { project: Project }) {
   const onCloth = useInks((s) => s.onCloth);
   useEffect(() => wantInks(project), [project]);
   const inks = onCloth?.shares ?? [];
-  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  const way = shownColourway(project);
   return (
     <>
       <Box

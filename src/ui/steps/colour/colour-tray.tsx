@@ -2,25 +2,14 @@
 
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { type ComponentType, memo, useEffect } from 'react';
-import type { Project } from '@/core';
+import { memo, useEffect } from 'react';
+import { counted } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { forgetInks, wantInks } from '@/session/inks';
 import { COLOUR_PARTS, type ColourPart, useView } from '@/session/view';
-import onProject from '../../parts/on-project';
+import Sections from '../../parts/sections';
 import Tray from '../../parts/tray';
-import InksPart from './parts/inks-part';
-import ProofPart from './parts/proof-part';
-import WallPart from './parts/wall-part';
-import WaysPart from './parts/ways-part';
-
-// Where colours are changed the cloth comes first: the part is drawn a moment later.
-const PART_OF: Record<ColourPart, ComponentType<{ project: Project }>> = {
-  inks: InksPart,
-  ways: onProject(WaysPart),
-  wall: WallPart,
-  proof: ProofPart,
-};
+import { colourSections } from './sections';
 
 const NAME: Record<ColourPart, string> = {
   inks: 'Inks',
@@ -39,19 +28,17 @@ export default function ColourTray() {
   }, [project, laid]);
   if (!project) return null;
   const hasInks = project.inks.length > 1;
-  const PartOf = PART_OF[hasInks ? part : 'inks'];
-  const count = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
   return (
     <Tray
       title="Colour"
       says={
         hasInks
-          ? `${count(project.inks.length - 1, 'ink')} and the ground, ${count(project.colourways.length, 'colourway')}.`
+          ? `${counted(project.inks.length - 1, 'ink')} and the ground, ${counted(project.colourways.length, 'colourway')}.`
           : 'Take the inks from the art first.'
       }
     >
       <PartChoice part={hasInks ? part : 'inks'} hasInks={hasInks} />
-      <PartOf project={project} />
+      <Sections of={colourSections} project={project} part={hasInks ? part : 'inks'} />
     </Tray>
   );
 }

@@ -5,12 +5,9 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useBolt } from '@/session/bolt';
 import { LAY_PARTS, type LayPart, useView } from '@/session/view';
+import Sections from '../../parts/sections';
 import Tray from '../../parts/tray';
-import Arrange from './parts/arrange';
-import ClothPart from './parts/cloth-part';
-import ComparePart from './parts/compare-part';
-import InHand from './parts/in-hand';
-import Place from './parts/place';
+import { laySections } from './sections';
 
 const NAME: Record<LayPart, string> = {
   place: 'Place',
@@ -47,15 +44,7 @@ export default function LayTray() {
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
-      {part === 'place' && (
-        <>
-          <InHand />
-          <Place />
-        </>
-      )}
-      {part === 'arrange' && <Arrange />}
-      {part === 'cloth' && <ClothPart />}
-      {part === 'compare' && <ComparePart />}
+      <Sections of={laySections} project={project} part={part} />
     </Tray>
   );
 }

@@ -7,7 +7,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
-import { counted, type Motif, PERMISSIONS, setMotif } from '@/core';
+import { counted, type Motif, PERMISSIONS, setMotif, shownGround } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import MotifPicture from '../../parts/motif-picture';
 import { PERMISSION_SAYS } from './origin-fields';
@@ -27,7 +27,7 @@ const options = (says: Record<string, string>) =>
 export default function MotifTable({ onDone, onOpen }: { onDone: () => void; onOpen: (id: string) => void }) {
   const project = useBolt((s) => s.project);
   if (!project) return null;
-  const ground = project.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#fff';
+  const ground = shownGround(project);
   const rows: Row[] = shelfRows(project, '', 'order').map(({ motif, widthMm, heightMm, ppi, uses }) => {
     const { id, name, role, direction, source, permission } = motif;
     const tenth = (mm: number) => Math.round(mm * 10) / 10;

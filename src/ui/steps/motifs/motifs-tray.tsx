@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import dynamic from 'next/dynamic';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
-import { type PageDraft, PictureRefused, type Sheet } from '@/core';
+import { type PageDraft, PictureRefused, type Sheet, shownColourway } from '@/core';
 import { useBolt } from '@/session/bolt';
 import {
   type IncomingFile,
@@ -97,7 +97,7 @@ export default function MotifsTray() {
   };
 
   if (!project) return null;
-  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  const way = shownColourway(project);
   const rows = shelfRows(project, wanted, sort);
   const asking = project.motifs.filter((m) => m.permission === 'ask').length;
   const idle = project.motifs.filter((m) => !project.placements.some((p) => p.motif === m.id)).length;

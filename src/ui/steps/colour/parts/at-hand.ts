@@ -1,6 +1,5 @@
-import type { Project } from '@/core';
+import { type Project, shownColourway } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { wayShown } from '@/session/trial';
 
 /**
  * The colourway on show as it is now, and the numbers of the inks that are locked in it. A part of the tray is drawn a
@@ -8,7 +7,7 @@ import { wayShown } from '@/session/trial';
  */
 export function atHand(drawnFrom: Project) {
   const project = useBolt.getState().project ?? drawnFrom;
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const locked = project.inks.flatMap((ink, n) => (way.locked.includes(ink.id) ? [n] : []));
   return { project, way, locked };
 }

@@ -7,11 +7,10 @@ import ButtonBase from '@mui/material/ButtonBase';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { type Project, paint, setColourway, twinInks } from '@/core';
+import { type Project, paint, setColourway, shownColourway, twinInks } from '@/core';
 import { edit } from '@/session/bolt';
 import { solidOf, useBook } from '@/session/book';
 import { useInks } from '@/session/inks';
-import { wayShown } from '@/session/trial';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import { FIGURES } from '../../../theme/theme';
@@ -23,7 +22,7 @@ const newId = () => crypto.randomUUID();
 /** Paints one ink of the colourway on show. */
 function paintInk(index: number, hex: string) {
   edit((p) => {
-    const { id, colours } = wayShown(p);
+    const { id, colours } = shownColourway(p);
     return paint(
       id,
       colours.map((was, k) => (k === index ? hex : was)),
@@ -35,7 +34,7 @@ function paintInk(index: number, hex: string) {
 /** Two inks of the colourway on show take each other's colours. */
 function swap(a: number, b: number) {
   edit((p) => {
-    const { id, colours } = wayShown(p);
+    const { id, colours } = shownColourway(p);
     const next = [...colours];
     [next[a], next[b]] = [next[b], next[a]];
     return paint(id, next, newId);
@@ -49,11 +48,11 @@ export default function ColoursOf({ project }: { project: Project }) {
   const focus = useView((s) => s.ink);
   const onCloth = useInks((s) => s.onCloth);
   const solids = useBook((s) => s.solids);
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const twins = twinInks(way.colours);
   const toggle = (id: string) => {
     edit((p) => {
-      const { id: shown, locked } = wayShown(p);
+      const { id: shown, locked } = shownColourway(p);
       return setColourway(shown, {
         locked: locked.includes(id) ? locked.filter((l) => l !== id) : [...locked, id],
       });

@@ -13,11 +13,12 @@ import {
   newColourway,
   oneColour,
   type Project,
+  shownColourway,
   twoColours,
   widestSplit,
 } from '@/core';
 import { edit, record } from '@/session/bolt';
-import { tryColours, useTrial, wayShown } from '@/session/trial';
+import { tryColours, useTrial } from '@/session/trial';
 import ColourField from '../../../parts/colour-field';
 import PictureCard from '../../../parts/picture-card';
 import { atHand } from './at-hand';
@@ -25,7 +26,7 @@ import ClothPicture from './cloth-picture';
 
 /** One colour in many strengths, two colours with a split, the same inks on twelve grounds. */
 export default function FewColours({ project }: { project: Project }) {
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const [one, setOne] = useState('#2f6d78');
   const [two, setTwo] = useState({ light: '#f4ecdc', dark: '#2b3a5c', counter: false });
   const [split, setSplit] = useState<number | null>(null);
@@ -81,7 +82,7 @@ export default function FewColours({ project }: { project: Project }) {
 }
 
 function Grounds({ project }: { project: Project }) {
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const trial = useTrial((s) => s.trial);
   const [shown, setShown] = useState(false);
   const [, ...inks] = way.colours;

@@ -4,9 +4,15 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { type OverrideRule, overrideInk, overrideInksByRule, type Project, setPlacements } from '@/core';
+import {
+  type OverrideRule,
+  overrideInk,
+  overrideInksByRule,
+  type Project,
+  setPlacements,
+  shownColourway,
+} from '@/core';
 import { edit } from '@/session/bolt';
-import { wayShown } from '@/session/trial';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import Fold from '../../../parts/fold';
@@ -92,7 +98,7 @@ function ByRule({ project }: { project: Project }) {
   const [from, setFrom] = useState(inks[0]?.id ?? '');
   const [to, setTo] = useState<string[]>([]);
   const [by, setBy] = useState<OverrideRule['by']>('turns');
-  const way = wayShown(project);
+  const way = shownColourway(project);
   if (!laid.length) return null;
   const chosen = to.filter((id) => project.inks.some((i) => i.id === id));
   const all = [from, ...chosen.filter((id) => id !== from)];

@@ -13,13 +13,14 @@ import {
   type PaletteKind,
   type Project,
   readPaletteText,
+  shownColourway,
   slug,
   textOf,
   writePalette,
 } from '@/core';
 import { solidOf, useBook } from '@/session/book';
 import { paletteOfPicture } from '@/session/inks';
-import { tryColours, wayShown } from '@/session/trial';
+import { tryColours } from '@/session/trial';
 import Choice from '../../../parts/choice';
 import FileButton from '../../../parts/file-button';
 import { saveFile } from '../../../parts/save-file';
@@ -37,7 +38,7 @@ type Found = { name: string; colours: string[] };
 
 /** A colourway written as a palette; a palette, a list of codes or a picture read in and tried on the cloth. */
 export default function PalettesPart({ project }: { project: Project }) {
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const solids = useBook((s) => s.solids);
   const [kind, setKind] = useState<PaletteKind>('gpl');
   const [text, setText] = useState('');

@@ -6,10 +6,18 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
-import { cielabOf, differenceOf, EYE_KINDS, hexOfRgb, type Project, rgbOfHex, seenBy } from '@/core';
+import {
+  cielabOf,
+  differenceOf,
+  EYE_KINDS,
+  hexOfRgb,
+  type Project,
+  rgbOfHex,
+  seenBy,
+  shownColourway,
+} from '@/core';
 import { useInks } from '@/session/inks';
 import { askPrinted, FAR_OFF, setSeen, takeProfile, usePrinter } from '@/session/printer';
-import { wayShown } from '@/session/trial';
 import { type Eye, useView } from '@/session/view';
 import FileButton from '../../../parts/file-button';
 import { Part } from '../../../parts/tray';
@@ -43,7 +51,7 @@ export default function ProofPart({ project }: { project: Project }) {
 
 function Touching({ project }: { project: Project }) {
   const onCloth = useInks((s) => s.onCloth);
-  const { colours } = wayShown(project);
+  const { colours } = shownColourway(project);
   if (!project.placements.length) {
     return (
       <Typography variant="body2" color="text.secondary">
@@ -127,7 +135,7 @@ const EYES: [Eye, string][] = [
 function Eyes({ project }: { project: Project }) {
   const eye = useView((s) => s.eye);
   const onCloth = useInks((s) => s.onCloth);
-  const { colours } = wayShown(project);
+  const { colours } = shownColourway(project);
   const touches = (onCloth?.touches ?? []).filter((t) => t.share >= SHORT && colours[t.a] && colours[t.b]);
   const lost = EYE_KINDS.flatMap((kind) => {
     const seen = colours.map((hex) => seenBy(kind, rgbOfHex(hex)));
@@ -167,7 +175,7 @@ function Eyes({ project }: { project: Project }) {
 function OnPrinter({ project }: { project: Project }) {
   const eye = useView((s) => s.eye);
   const { name, inks, own, printed, seen, trouble } = usePrinter();
-  const { colours } = wayShown(project);
+  const { colours } = shownColourway(project);
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at in another way, all is asked again.
   useEffect(() => void askPrinted(colours), [colours, seen]);
   const rows = colours.map((hex, n) => ({ n, hex, is: printed.get(hex) }));

@@ -4,12 +4,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import type { Project } from '@/core';
-import { counted, slug } from '@/core';
+import { counted, type Project, shownColourway, slug } from '@/core';
 import { record } from '@/session/bolt';
 import { makeScreens, type ScreenReport } from '@/session/inks';
 import { runJob, Stopped, useJob } from '@/session/jobs';
-import { wayShown } from '@/session/trial';
 import { centreOn } from '@/session/view';
 import JobProgress from '../../../parts/job-progress';
 import { trim } from '../../../parts/lengths';
@@ -26,7 +24,7 @@ export default function ScreensPart({ project }: { project: Project }) {
   const [lineMm, setLine] = useState(0.4);
   const job = useJob<ScreenReport[]>(SCREENS);
   const report = job?.result;
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const make = () =>
     runJob(SCREENS, 'Making the screens.', async (work) => {
       const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm }, work);

@@ -6,9 +6,9 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { type Project, type Shuffled, seededRandom, shuffleColourway, textOf } from '@/core';
+import { type Project, type Shuffled, seededRandom, shownColourway, shuffleColourway, textOf } from '@/core';
 import { useInks } from '@/session/inks';
-import { tryColours, useTrial, wayShown } from '@/session/trial';
+import { tryColours, useTrial } from '@/session/trial';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
 import PictureCard from '../../../parts/picture-card';
@@ -23,7 +23,7 @@ const NEAR = 0.22;
 
 /** Other colourways by rule, each shown on the cloth in small; a press tries one on the cloth itself. */
 export default function ShufflePart({ project }: { project: Project }) {
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const onCloth = useInks((s) => s.onCloth);
   const trial = useTrial((s) => s.trial);
   const [seed, setSeed] = useState(1);

@@ -4,9 +4,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
-import { nearestColours, type Project } from '@/core';
+import { nearestColours, type Project, shownColourway } from '@/core';
 import { openBook, takeBook, useBook } from '@/session/book';
-import { tryColours, wayShown } from '@/session/trial';
+import { tryColours } from '@/session/trial';
 import { useView } from '@/session/view';
 import FileButton from '../../../parts/file-button';
 import { trim } from '../../../parts/lengths';
@@ -19,7 +19,7 @@ export default function SolidsPart({ project }: { project: Project }) {
   const { name, own, solids, trouble } = useBook();
   const focus = useView((s) => s.ink) ?? 0;
   useEffect(() => void openBook(), []);
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const index = Math.min(focus, way.colours.length - 1);
   const near = nearestColours(way.colours[index], solids, MOST);
   const put = (says: string, of: (hex: string, n: number, locked: number[]) => string) => {

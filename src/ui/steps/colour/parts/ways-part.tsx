@@ -13,9 +13,9 @@ import {
   removeColourway,
   setColourway,
   showColourway,
+  shownColourway,
 } from '@/core';
 import { edit, record } from '@/session/bolt';
-import { wayShown } from '@/session/trial';
 import { useView } from '@/session/view';
 import { withKey } from '../../../commands';
 import Fold from '../../../parts/fold';
@@ -31,7 +31,7 @@ import Strip from './strip';
 
 /** The colourways of a bolt, the colours of the one on show, and ways to more of them. */
 export default function WaysPart({ project }: { project: Project }) {
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const add = () => {
     const { project: now, way: from } = atHand(project);
     const name = freeName(now, from.name);
@@ -119,7 +119,7 @@ export default function WaysPart({ project }: { project: Project }) {
 }
 
 function AboutWay({ project }: { project: Project }) {
-  const way = wayShown(project);
+  const way = shownColourway(project);
   const at = project.colourways.indexOf(way);
   const last = project.colourways.length - 1;
   return (

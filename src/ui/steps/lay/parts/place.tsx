@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { type DragEvent, useState } from 'react';
-import type { Project } from '@/core';
+import { type Project, shownColourway } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { select } from '@/session/hold';
 import { useSprites } from '@/session/sprites';
@@ -29,7 +29,7 @@ export default function Place() {
   const hand = useView((s) => s.hand);
   const [table, setTable] = useState(false);
   if (!project) return null;
-  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  const way = shownColourway(project);
   return (
     <>
       {project.motifs.length > 0 && (
@@ -121,7 +121,7 @@ export default function Place() {
 /** Takes in hand all of one motif, of one leading colour, or of one role. */
 function AllOf({ project }: { project: Project }) {
   const sprites = useSprites((s) => s.sprites);
-  const way = project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0];
+  const way = shownColourway(project);
   const kinds: Record<string, string> = { '': '' };
   for (const role of ['hero', 'secondary', 'filler'] as const) {
     if (project.motifs.some((m) => m.role === role)) kinds[`role ${role}`] = `all in the role of ${role}`;

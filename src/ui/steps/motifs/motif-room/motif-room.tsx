@@ -7,7 +7,7 @@ import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import type { Sheet } from '@/core';
+import { type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
 import { small } from '../../../parts/lengths';
@@ -32,7 +32,7 @@ export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
   const [tab, setTab] = useState<(typeof TABS)[number]>('About');
   const motif = project?.motifs.find((m) => m.id === id);
   if (!project || !motif) return null;
-  const ground = project.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#ffffff';
+  const ground = shownGround(project);
   const picture = <LargePicture motif={motif} ground={ground} />;
   const uses = project.placements.filter((p) => p.motif === id).length;
   return (

@@ -1,5 +1,5 @@
-import { FileRefused } from './refused';
-import { csvRows, tidyName } from './text';
+import { FileRefused } from '../refused';
+import { csvRows, tidyName } from '../text';
 
 /**
  * A tally of votes as CSV: a name and a number a line, or one name a line, each a vote. A head is passed over.

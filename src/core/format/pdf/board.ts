@@ -1,6 +1,6 @@
 import { PDFDocument, type PDFFont, rgb, StandardFonts } from 'pdf-lib';
-import { rgbOfHex } from '../colour';
-import type { BoardSheet, BoardText } from '../print';
+import { rgbOfHex } from '../../colour';
+import type { BoardSheet, BoardText } from '../../print';
 
 const POINTS = 72 / 25.4;
 

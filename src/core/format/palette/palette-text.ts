@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { hexOfRgb, type Rgb, rgbOfHex } from '../colour';
-import { FileRefused } from './refused';
-import { bounded, slug, tidyName } from './text';
+import { hexOfRgb, type Rgb, rgbOfHex } from '../../colour';
+import { FileRefused } from '../refused';
+import { bounded, slug, tidyName } from '../text';
 
 /** A colour with the name that its file gives it; '' for none. */
 export type NamedColour = { name: string; hex: string };

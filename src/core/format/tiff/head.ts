@@ -1,5 +1,6 @@
-import { MM_PER_INCH } from '../units';
-import { type PictureHead, PictureRefused } from './refused';
+import { MM_PER_INCH } from '../../units';
+import { viewOf } from '../bytes';
+import { type PictureHead, PictureRefused } from '../refused';
 
 const SIZES = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
 const MOST_TAGS = 400;
@@ -16,7 +17,8 @@ const COMPRESSIONS = new Map([
  * file's length.
  * @throws PictureRefused for what cannot be read: other compressions, bit depths, inks, or a torn file.
  */
-export function tiffHead(b: Uint8Array, view: DataView): PictureHead {
+export function tiffHead(b: Uint8Array): PictureHead {
+  const view = viewOf(b);
   const little = b[0] === 0x49;
   const torn = () =>
     new PictureRefused('This TIFF is cut short or damaged. Copy it again from where it came from.');

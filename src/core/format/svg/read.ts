@@ -1,6 +1,6 @@
-import { MM_PER_INCH } from '../units';
-import { PictureRefused } from './refused';
-import { attributesOf, childrenOf, nameOf, readXml, type XmlNode } from './xml';
+import { MM_PER_INCH } from '../../units';
+import { PictureRefused } from '../refused';
+import { attributesOf, childrenOf, nameOf, readXml, type XmlNode } from '../xml';
 
 /** A vector picture that is safe to draw: its text, and its printed size in mm. */
 export type VectorPicture = { svg: string; widthMm: number; heightMm: number };
@@ -15,11 +15,6 @@ const MM: Record<string, number> = {
   px: MM_PER_INCH / 96,
   '': MM_PER_INCH / 96,
 };
-
-/** True when a file begins as an SVG does. */
-export const looksLikeSvg = (b: Uint8Array) =>
-  /^\uFEFF?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(new TextDecoder().decode(b.subarray(0, 200))) &&
-  new TextDecoder().decode(b.subarray(0, 20000)).includes('<svg');
 
 /**
  * Looks through an SVG (1.1) before it is drawn: no scripts, no links to anything outside it, no entities, no

@@ -1,7 +1,7 @@
-import { cielabOf, cielabOfD50, hexOfRgb, rgbOfCielab, rgbOfHex, type Solid } from '../colour';
-import { fullHex } from './palette-text';
-import { FileRefused } from './refused';
-import { csvRows, tidyName } from './text';
+import { cielabOf, cielabOfD50, hexOfRgb, rgbOfCielab, rgbOfHex, type Solid } from '../../colour';
+import { fullHex } from '../palette/palette-text';
+import { FileRefused } from '../refused';
+import { csvRows, tidyName } from '../text';
 
 const MOST_SOLIDS = 4000;
 

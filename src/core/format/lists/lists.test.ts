@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, test } from 'vitest';
-import { hexOfRgb, type Rgb } from '../colour';
+import { hexOfRgb, type Rgb } from '../../colour';
 import {
   FileRefused,
   readGpl,
@@ -11,7 +11,7 @@ import {
   slug,
   writeCsv,
   writePalette,
-} from '.';
+} from '..';
 
 const anyHex = fc.tuple(fc.nat(255), fc.nat(255), fc.nat(255)).map((rgb) => hexOfRgb(rgb as Rgb));
 const anyName = fc

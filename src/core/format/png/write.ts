@@ -1,6 +1,6 @@
 import { zlibSync } from 'fflate';
-import type { Raster } from '../raster';
-import { MM_PER_INCH, RangeMessage } from '../units';
+import type { Raster } from '../../raster';
+import { MM_PER_INCH, RangeMessage } from '../../units';
 
 const CRC = new Uint32Array(256).map((_, n) => {
   let c = n;

@@ -1,10 +1,10 @@
 import { unzipSync } from 'fflate';
 import { z } from 'zod';
-import { PictureRefused } from './refused';
-import { attributesOf, readXml, type XmlNode } from './xml';
+import { PictureRefused } from '../refused';
+import { attributesOf, readXml, type XmlNode } from '../xml';
 
 /** A layer as it lies in the picture: its PNG, the place of its top left corner, and how opaque it is. */
-export type OraLayer = {
+type OraLayer = {
   name: string;
   x: number;
   y: number;
@@ -108,6 +108,3 @@ export function readOra(bytes: Uint8Array): OraPicture {
   }
   return { width: head.data.w, height: head.data.h, ppi: head.data.xres ?? null, layers };
 }
-
-/** True for a zip, by its first bytes. */
-export const isZip = (b: Uint8Array) => b[0] === 0x50 && b[1] === 0x4b && (b[2] === 3 || b[2] === 5);

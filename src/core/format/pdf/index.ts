@@ -1,0 +1,1 @@
+export { boardPdf, type Lettering } from './board';

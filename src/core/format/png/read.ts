@@ -1,0 +1,26 @@
+import { decode } from 'fast-png';
+import type { Raster } from '../../raster';
+import { MM_PER_INCH } from '../../units';
+import type { ReadBack } from '../format';
+import { bounded } from '../limits';
+import { pngHead } from './head';
+
+/**
+ * A PNG by an independent decoder, byte for byte (a canvas would round through premultiplied alpha): straight RGBA, and
+ * what it says of its ppi.
+ * @throws PictureRefused when its head is not sound.
+ */
+export function readPng(bytes: Uint8Array): ReadBack {
+  bounded(pngHead(bytes));
+  const { width, height, channels, data: from, resolution } = decode(bytes);
+  const data = new Uint8ClampedArray(width * height * 4);
+  for (let p = 0; p < width * height; p++) {
+    for (let c = 0; c < 3; c++) data[p * 4 + c] = from[p * channels + (channels > 2 ? c : 0)];
+    data[p * 4 + 3] = channels % 2 ? 255 : from[p * channels + channels - 1];
+  }
+  const ppi = resolution && Math.round((resolution.x * MM_PER_INCH) / 1000);
+  return { raster: { width, height, data }, ppi: ppi ?? null, alpha: channels % 2 === 0 };
+}
+
+/** The pixels of a cut-out PNG. */
+export const decodeCutOut = (bytes: Uint8Array): Raster => readPng(bytes).raster;

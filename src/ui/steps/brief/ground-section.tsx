@@ -1,0 +1,25 @@
+'use client';
+
+import { type Project, paint, shownColourway } from '@/core';
+import { edit } from '@/session/bolt';
+import ColourField from '../../parts/colour-field';
+import { Part } from '../../parts/tray';
+
+/** The ground of the colourway on show. */
+export default function GroundSection({ project }: { project: Project }) {
+  const way = shownColourway(project);
+  return (
+    <Part title="Ground">
+      <ColourField
+        label={`Ground of ${way.name}`}
+        value={way.colours[0]}
+        onChange={(hex) =>
+          edit(
+            paint(way.id, [hex, ...way.colours.slice(1)], () => crypto.randomUUID()),
+            `ground${way.id}`,
+          )
+        }
+      />
+    </Part>
+  );
+}

@@ -1,0 +1,18 @@
+import { registry } from '@/core';
+import AlternateSection from '../../parts/alternate-section';
+import { idsOf, type Section } from '../../parts/sections';
+import GroundSection from './ground-section';
+import LayoutSection from './layout-section';
+import PlanSection from './plan-section';
+import SizeSection from './size-section';
+
+/** What Brief asks for: each is one file and one line here. */
+const SECTIONS: Section[] = [
+  { id: 'size', View: SizeSection },
+  { id: 'layout', View: LayoutSection },
+  { id: 'alternate', View: AlternateSection },
+  { id: 'ground', View: GroundSection },
+  { id: 'plan', View: PlanSection },
+];
+
+export const briefSections = registry(SECTIONS, idsOf);

@@ -1,0 +1,19 @@
+import { registry } from '@/core';
+import { idsOf, type Section } from '../../parts/sections';
+import How from './how';
+import { DirectionPart, InventoryPart } from './inventory';
+import Practice from './practice';
+import TileRoom from './tile-room';
+import WrapPart from './wrap-part';
+
+/** What Check shows under the findings: each is one file and one line here. */
+const SECTIONS: Section[] = [
+  { id: 'wrap', View: WrapPart },
+  { id: 'direction', View: DirectionPart },
+  { id: 'inventory', View: InventoryPart },
+  { id: 'how', View: How },
+  { id: 'tile', View: TileRoom },
+  { id: 'practice', View: Practice },
+];
+
+export const checkSections = registry(SECTIONS, idsOf);

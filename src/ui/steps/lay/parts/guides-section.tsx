@@ -1,0 +1,38 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import { outlines, type Project, setGuides } from '@/core';
+import { edit } from '@/session/bolt';
+import Choice from '../../../parts/choice';
+import NumberField from '../../../parts/number-field';
+import { Part } from '../../../parts/tray';
+
+/** Lines to work along. */
+export default function GuidesSection({ project }: { project: Project }) {
+  const { guides } = project;
+  return (
+    <Part title="Guides">
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <Box sx={{ gridColumn: '1 / -1' }}>
+          <Choice
+            label="Outline"
+            value={guides.outline}
+            options={Object.fromEntries(outlines.all().map((o) => [o.id, o.name]))}
+            onChange={(outline) => edit(setGuides({ outline }))}
+          />
+        </Box>
+        {(['columns', 'rows'] as const).map((side) => (
+          <NumberField
+            key={side}
+            label={side === 'columns' ? 'Grid, parts across' : 'Grid, parts down'}
+            digits={0}
+            value={guides[side]}
+            min={0}
+            max={48}
+            onChange={(v) => edit(setGuides({ [side]: Math.round(v) }))}
+          />
+        ))}
+      </Box>
+    </Part>
+  );
+}

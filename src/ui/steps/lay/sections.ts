@@ -1,0 +1,27 @@
+import { registry } from '@/core';
+import type { LayPart } from '@/session/view';
+import AlternateSection from '../../parts/alternate-section';
+import { idsOf, type Section } from '../../parts/sections';
+import Arrange from './parts/arrange';
+import ComparePart from './parts/compare-part';
+import GrainSection from './parts/grain-section';
+import GuidesSection from './parts/guides-section';
+import InHand from './parts/in-hand';
+import Place from './parts/place';
+import RecutSection from './parts/recut-section';
+import SnappingSection from './parts/snapping-section';
+
+/** What Lay shows, part by part: each is one file and one line here. */
+const SECTIONS: (Section & { part: LayPart })[] = [
+  { id: 'in hand', part: 'place', View: InHand },
+  { id: 'place', part: 'place', View: Place },
+  { id: 'arrange', part: 'arrange', View: Arrange },
+  { id: 'recut', part: 'cloth', View: RecutSection },
+  { id: 'guides', part: 'cloth', View: GuidesSection },
+  { id: 'snapping', part: 'cloth', View: SnappingSection },
+  { id: 'alternate', part: 'cloth', View: AlternateSection },
+  { id: 'grain', part: 'cloth', View: GrainSection },
+  { id: 'compare', part: 'compare', View: ComparePart },
+];
+
+export const laySections = registry<Section>(SECTIONS, idsOf);

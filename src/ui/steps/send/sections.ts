@@ -1,0 +1,12 @@
+import { registry } from '@/core';
+import { idsOf, type Section } from '../../parts/sections';
+import ProofSection from './proof-section';
+import WhatSection from './what-section';
+
+/** What Send asks and shows: each is one file and one line here. */
+const SECTIONS: Section[] = [
+  { id: 'what', View: WhatSection },
+  { id: 'proof', View: ProofSection },
+];
+
+export const sendSections = registry(SECTIONS, idsOf);
