@@ -52,6 +52,9 @@ step('format and lint', () => node('node_modules/@biomejs/biome/bin/biome', 'che
 // The route types that the type check reads are written by the build.
 step('production build', () => node('node_modules/next/dist/bin/next', 'build'));
 step('types', () => node('node_modules/typescript/bin/tsc', '--noEmit'));
+step('types of core, without a browser', () =>
+  node('node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/core'),
+);
 step('import rules', () => node('scripts/check-rooms.mjs'));
 step('unused files and exports', () => node('node_modules/knip/bin/knip.js'));
 tests(

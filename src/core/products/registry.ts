@@ -1,9 +1,9 @@
 import { registry } from '../units';
-import cloth from './cloth/product.json';
-import paper from './paper/product.json';
+import cloth from './cloth/product.json' with { type: 'json' };
+import paper from './paper/product.json' with { type: 'json' };
 import type { Product } from './product';
-import screen from './screen/product.json';
-import wallcovering from './wallcovering/product.json';
+import screen from './screen/product.json' with { type: 'json' };
+import wallcovering from './wallcovering/product.json' with { type: 'json' };
 
 /** Everything that can be printed on: each is one folder and one line here. The first stands for one that is not known. */
 const PRODUCTS: readonly Product[] = [cloth, wallcovering, paper, screen];
