@@ -13,7 +13,7 @@ module.exports = {
     {
       name: 'core-is-pure',
       severity: 'error',
-      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/', pathNot: '\\.test\\.tsx?$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot:

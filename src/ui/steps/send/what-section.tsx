@@ -26,12 +26,19 @@ export default function WhatSection({ project }: { project: Project }) {
           onChange={(wayId) => useSendAsk.setState({ wayId })}
         />
         {all.length > 1 && (
-          <Choice
-            label="File"
+          <ToggleButtonGroup
+            exclusive
+            fullWidth
             value={format.id}
-            options={Object.fromEntries(all.map((f) => [f.id, f.name]))}
-            onChange={(id) => useSendAsk.setState({ format: id })}
-          />
+            onChange={(_, id) => id && useSendAsk.setState({ format: id })}
+            aria-label="File"
+          >
+            {all.map((f) => (
+              <ToggleButton key={f.id} value={f.id}>
+                {f.name}
+              </ToggleButton>
+            ))}
+          </ToggleButtonGroup>
         )}
         <ToggleButtonGroup
           exclusive

@@ -1,0 +1,146 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import { afterEach, beforeAll, expect, test } from 'vitest';
+import {
+  encodePng,
+  type FileFormat,
+  type FindingModule,
+  type Found,
+  findingModules,
+  formats,
+  mendParts,
+  motifOf,
+  newProject,
+  newRaster,
+  outlinePath,
+  outlines,
+  type Project,
+  pixelPlan,
+  products,
+  runCheck,
+  setGuides,
+  wordsOf,
+} from '../src/core';
+import { apply } from '../src/core/document';
+import { services } from '../src/engine/services';
+import Sections, { type Section } from '../src/ui/parts/sections';
+import GuidesSection from '../src/ui/steps/lay/parts/guides-section';
+import { laySections } from '../src/ui/steps/lay/sections';
+import ProductsSection from '../src/ui/steps/scale/products-section';
+import WhatSection from '../src/ui/steps/send/what-section';
+
+const asset = 'a'.repeat(64);
+const kite = motifOf({ id: 'k', name: 'Kite', asset, width: 30, height: 30, ppi: 100 });
+const laid = { id: 'p', motif: 'k', x: 9, y: 9, angle: 0, scale: 1, mirror: false };
+const bolt: Project = { ...newProject('b', 'Bolt'), motifs: [kite], placements: [laid] };
+const scene = { ground: null, motifs: new Map(), placements: [] };
+
+const taken: (() => void)[] = [];
+afterEach(() => {
+  for (const takeOut of taken.splice(0)) takeOut();
+});
+
+beforeAll(async () => {
+  const art = newRaster(30, 30);
+  art.data.fill(255);
+  await services.take(asset, encodePng(art, 100));
+});
+
+test('a finding is one object and one line: it is in the report, in words, and can be mended', () => {
+  type Smudge = Found & { kind: 'smudge'; wideMm: number };
+  const smudge: FindingModule<Smudge> = {
+    measure: () => [
+      { kind: 'smudge', at: { x: 1, y: 2 }, severity: 'warning', placements: ['p'], wideMm: 7 },
+    ],
+    mend: { part: 'smudges', name: 'Smudges', turn: 3.5, run: () => 0, says: (n) => `${n} wiped` },
+    kinds: {
+      smudge: {
+        letter: 'X',
+        title: (f) => `Smudge, ${f.wideMm} mm wide`,
+        why: () => 'It prints.',
+        mends: true,
+      },
+    },
+  };
+  taken.push(findingModules.add(smudge as unknown as FindingModule<Found>));
+  const report = runCheck(scene, pixelPlan(bolt.layout, { width: 50, height: 50 }, 50));
+  const found = report.findings.find((f: Found) => f.kind === 'smudge');
+  expect(found && wordsOf(found, bolt)).toEqual({
+    letter: 'X',
+    title: 'Smudge, 7 mm wide',
+    why: 'It prints.',
+  });
+  expect(mendParts().map((m) => m.part)).toContain('smudges');
+});
+
+test('a format is one object and one line: Send offers it, and a block is written in it and read back', async () => {
+  const pam: FileFormat = {
+    id: 'pam',
+    name: 'PAM',
+    extension: 'pam',
+    mime: 'image/x-portable-arbitrarymap',
+    is: (b) => b[0] === 0x50 && b[1] === 0x37,
+    send: {
+      write: async ({ width, height, data }, ppi) => {
+        const head = new TextEncoder().encode(`P7 ${width} ${height} ${ppi}\n`);
+        const file = new Uint8Array(head.length + data.length);
+        file.set(head);
+        file.set(data, head.length);
+        return file;
+      },
+      readBack: async (bytes) => {
+        const end = bytes.indexOf(10);
+        const [, width, height, ppi] = new TextDecoder()
+          .decode(bytes.subarray(0, end))
+          .split(' ')
+          .map(Number);
+        const data = new Uint8ClampedArray(bytes.slice(end + 1).buffer);
+        return { raster: { width, height, data }, ppi, alpha: true };
+      },
+    },
+  };
+  expect(renderToStaticMarkup(<WhatSection project={bolt} />)).not.toContain('PAM');
+  taken.push(formats.add(pam));
+  expect(renderToStaticMarkup(<WhatSection project={bolt} />)).toContain('PAM');
+  const { proof } = await services.exportBlock(
+    {
+      ...{ ground: null, ppi: 100, layout: bolt.layout, cellMm: { width: 25.4, height: 25.4 } },
+      ...{ arts: [{ motif: 'k', asset, ppi: 100, from: [], to: [] }], placements: [laid] },
+    },
+    'pam',
+    () => {},
+  );
+  expect(proof).toMatchObject({ width: 200, height: 100, ppi: 100, faithful: true, joins: true });
+});
+
+test('a product is one object and one line: Scale shows it, with what the art lacks for it', () => {
+  const wants = { ppi: 400, lineMm: 0.1, gapMm: 0.1 };
+  taken.push(products.add({ id: 'banner', name: 'banner silk', material: 'Silk', wants }));
+  const scale = renderToStaticMarkup(<ProductsSection project={bolt} />);
+  expect(scale).toContain('anner silk');
+  expect(scale).toContain('400 ppi, lines from 0.1 mm, gaps from 0.1 mm. Your art has 100 ppi at the least');
+});
+
+test('an outline is one object and one line: Lay offers it, and it is drawn over the cell', () => {
+  const square = (w: number, h: number) => [
+    { x: 0, y: 0 },
+    { x: w / 2, y: 0 },
+    { x: w / 2, y: h / 2 },
+  ];
+  taken.push(
+    outlines.add({ id: 'sail', name: 'a sail', fitted: true, path: (_, c) => square(c.width, c.height) }),
+  );
+  const chosen = apply(bolt, setGuides({ outline: 'sail' }));
+  expect(renderToStaticMarkup(<GuidesSection project={chosen} />)).toContain('a sail');
+  expect(outlinePath('sail', bolt.layout, { width: 8, height: 6 })).toEqual(square(8, 6));
+});
+
+test('a section is one object and one line: it stands in its part of the tray, and is gone when it is taken out', () => {
+  const wind: Section = { id: 'wind', part: 'cloth', View: ({ project }) => <p>Wind over {project.name}</p> };
+  const cloth = (part: string) =>
+    renderToStaticMarkup(<Sections of={laySections} project={bolt} part={part} />);
+  const takeOut = laySections.add(wind);
+  expect(cloth('cloth')).toContain('Wind over Bolt');
+  expect(cloth('cloth')).toContain('Guides');
+  takeOut();
+  expect(cloth('cloth')).not.toContain('Wind over');
+});
