@@ -21,7 +21,7 @@ import {
 import { readPrinter } from '../src/engine/icc';
 import { alike, closeInks, drawShapes, randomInks, randomLines, randomShapes } from '../tests/inks/make-art';
 
-const far = differenceCiede2000();
+const distance = differenceCiede2000();
 const seed = Number(process.env.SEED ?? Date.now() % 100000);
 const [only] = process.argv.slice(2);
 console.log(`seed ${seed}`);
@@ -70,7 +70,7 @@ async function speed() {
     const plates = platesOf(art, own);
     const split = performance.now() - from;
     const into = new Uint8ClampedArray(art.data.length);
-    const labels = Uint8Array.from(plates.index, (t) => plates.tellings.first[t]);
+    const labels = Uint8Array.from(plates.index, (t) => plates.codes.first[t]);
     const table = Uint32Array.from(other, ([r, g, b]) => ((255 << 24) | (b << 16) | (g << 8) | r) >>> 0);
     const out = new Uint32Array(into.buffer);
     const plain = timed(9, () => {
@@ -91,7 +91,7 @@ async function speed() {
     }
     const theirs = vips.sort((a, b) => a - b)[2];
     console.log(
-      `${name}, ${art.width} x ${art.height}: split into plates ${split.toFixed(0)} ms, ${plates.tellings.alpha.length} tellings; ` +
+      `${name}, ${art.width} x ${art.height}: split into plates ${split.toFixed(0)} ms, ${plates.codes.alpha.length} tellings; ` +
         `recolour ${ours.toFixed(1)} ms, plain table look-up ${plain.toFixed(1)} ms, ratio ${(ours / plain).toFixed(2)}; ` +
         `soft proof ${proof.toFixed(0)} ms, libvips to the profile one way ${theirs.toFixed(0)} ms, ratio ${(proof / theirs).toFixed(2)}`,
     );
@@ -164,7 +164,7 @@ async function palettes() {
     if (found.length === inks.length) right++;
     else wrong.push(`${found.length} for ${inks.length} (${ppi}${n % 2 ? ' jpeg' : ''})`);
     for (const ink of inks) {
-      const d = Math.min(...found.map((f) => far(hexOfRgb(ink), hexOfRgb(f.rgb))));
+      const d = Math.min(...found.map((f) => distance(hexOfRgb(ink), hexOfRgb(f.rgb))));
       inksAll++;
       if (d < 2) inksNear++;
       worstInk = Math.max(worstInk, d);
@@ -181,13 +181,13 @@ async function fineInks() {
   const side = 40;
   const scenes = Number(process.env.N ?? 24);
   const told = (found: Rgb[], inks: Rgb[]) =>
-    inks.map((ink) => Math.min(...found.map((f) => far(hexOfRgb(ink), hexOfRgb(f)))));
+    inks.map((ink) => Math.min(...found.map((f) => distance(hexOfRgb(ink), hexOfRgb(f)))));
   for (const px of [1, 1.5, 2, 2.5]) {
     let [seen, right, worst, extra] = [0, 0, 0, 0];
     for (let n = 0; n < scenes; n++) {
       const count = 3 + (n % 6);
       const inks = [...randomInks(count, seed + n * 17), [22, 20, 26] as Rgb];
-      if (inks.slice(0, -1).some((i) => far(hexOfRgb(i), '#16141a') < 14)) continue;
+      if (inks.slice(0, -1).some((i) => distance(hexOfRgb(i), '#16141a') < 14)) continue;
       const art = await drawShapes(randomShapes(count, seed + n * 17, side, 8), inks, {
         side,
         ppi: [150, 300][n % 2],

@@ -1,5 +1,5 @@
 /** How true the gaps are that are told, against shapes whose outlines are known: `tsx bench/gaps.ts`, SEED. */
-import { Ground, outlineOfArt, type Placed, seededRandom } from '../src/core';
+import { outlineOfArt, type Placed, SilhouetteIndex, seededRandom } from '../src/core';
 import { knownShape, laid, motifOf, trueGap } from '../tests/gaps/known-shapes';
 
 const random = seededRandom(Number(process.env.SEED ?? 4711));
@@ -28,10 +28,10 @@ for (let n = 0; n < 120; n++) {
     const b = lay('m1', 300 + d * Math.cos(t), 300 + d * Math.sin(t));
     const gap = trueGap(laid(shapes[0], a), laid(shapes[1], b));
     if (gap < 0.4 || gap > 15) continue;
-    const ground = new Ground({ kind: 'straight', drop: { p: 0, q: 1 } }, cell, outlines);
-    ground.add(a);
-    ground.add(b);
-    const told = ground.nearest(0)?.gap ?? 0;
+    const silhouettes = new SilhouetteIndex({ kind: 'straight', drop: { p: 0, q: 1 } }, cell, outlines);
+    silhouettes.add(a);
+    silhouettes.add(b);
+    const told = silhouettes.nearest(0)?.gap ?? 0;
     off.push({
       told,
       gap,

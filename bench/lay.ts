@@ -5,12 +5,12 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import {
-  Ground,
   gapSpread,
   type Layout,
   type Outline,
   outlineOf,
   projectSchema,
+  SilhouetteIndex,
   scatter,
   seededRandom,
   settle,
@@ -76,7 +76,7 @@ for (const [name, layout] of layouts) {
     };
     const begun = performance.now();
     try {
-      const laid = scatter(new Ground(layout, cell, outlines), rules, clock + k);
+      const laid = scatter(new SilhouetteIndex(layout, cell, outlines), rules, clock + k);
       spreads.push(laid.spread ?? 1);
       gaps.push(laid.smallestGapMm);
     } catch {
@@ -93,9 +93,9 @@ const falls: number[] = [];
 let broken = 0;
 for (let k = 0; k < 20; k++) {
   const random = seededRandom(clock + k);
-  const ground = new Ground(layouts[k % layouts.length][1], cell, outlines);
-  for (let tries = 0; tries < 20000 && ground.count < 30; tries++) {
-    const { id } = project.motifs[ground.count % project.motifs.length];
+  const silhouettes = new SilhouetteIndex(layouts[k % layouts.length][1], cell, outlines);
+  for (let tries = 0; tries < 20000 && silhouettes.count < 30; tries++) {
+    const { id } = project.motifs[silhouettes.count % project.motifs.length];
     const p = {
       motif: id,
       x: random() * 304,
@@ -104,11 +104,11 @@ for (let k = 0; k < 20; k++) {
       scale: 0.6,
       mirror: false,
     };
-    if ((ground.nearest(-1, p, 60, GAP)?.gap ?? 60) >= GAP) ground.add(p);
+    if ((silhouettes.nearest(-1, p, 60, GAP)?.gap ?? 60) >= GAP) silhouettes.add(p);
   }
-  const { before, after } = settle(ground, { minGapMm: GAP, locked: new Set() });
+  const { before, after } = settle(silhouettes, { minGapMm: GAP, locked: new Set() });
   falls.push(1 - (after ?? 0) / (before ?? 1));
-  if ((gapSpread(ground.gaps()) ?? 0) > 1 || Math.min(...ground.gaps()) < GAP) broken++;
+  if ((gapSpread(silhouettes.gaps()) ?? 0) > 1 || Math.min(...silhouettes.gaps()) < GAP) broken++;
 }
 console.log(
   `Settle from random, 20 starts: spread falls by ${(middle(falls) * 100).toFixed(0)} % (least ${(Math.min(...falls) * 100).toFixed(0)} %), smallest gap broken ${broken} times.`,

@@ -12,7 +12,6 @@ import {
   extractPalette,
   FREE_ANGLES,
   fillGap,
-  Ground,
   gapSpread,
   hexOfRgb,
   labDistance,
@@ -35,6 +34,7 @@ import {
   rgbOfHex,
   runCheck,
   type Silhouette,
+  SilhouetteIndex,
   scatter,
   settle,
   splitPieces,
@@ -137,10 +137,10 @@ const GAP = 5;
 
 /** One throw, its bare patches filled and all settled once more: the placements, and how good they are. */
 function thrown(seed: number) {
-  const ground = new Ground(LAYOUT, CELL, outlines);
+  const silhouettes = new SilhouetteIndex(LAYOUT, CELL, outlines);
   try {
     scatter(
-      ground,
+      silhouettes,
       {
         motifs: motifs.map((m) => {
           const [count, least, most, lead] = SORTS[m.name];
@@ -157,7 +157,7 @@ function thrown(seed: number) {
   } catch {
     return null;
   }
-  const placed = () => Array.from({ length: ground.count }, (_, n) => ground.placed(n));
+  const placed = () => Array.from({ length: silhouettes.count }, (_, n) => silhouettes.placed(n));
   const bare = () =>
     runCheck(
       { ground: null, motifs: scene, placements: placed() },
@@ -173,16 +173,18 @@ function thrown(seed: number) {
     }));
   for (let k = 0; k < 16; k++) {
     const [patch] = bare();
-    const [offer] = patch ? fillGap(ground, { ...patch.at, r: patch.widthMm / 2 }, fillers, GAP, leads) : [];
+    const [offer] = patch
+      ? fillGap(silhouettes, { ...patch.at, r: patch.widthMm / 2 }, fillers, GAP, leads)
+      : [];
     if (!offer) break;
-    ground.add(offer.placed);
-    settle(ground, { minGapMm: GAP, locked: new Set(), passes: 12 });
+    silhouettes.add(offer.placed);
+    settle(silhouettes, { minGapMm: GAP, locked: new Set(), passes: 12 });
   }
   return {
     placed: placed(),
     bare: bare().length,
-    spread: gapSpread(ground.gaps()) ?? 1,
-    cover: ground.cover(),
+    spread: gapSpread(silhouettes.gaps()) ?? 1,
+    cover: silhouettes.cover(),
   };
 }
 

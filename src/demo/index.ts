@@ -2,8 +2,8 @@ import { openProject, type Project } from '../core';
 
 const BASE = '/demo';
 
-/** The demo bolt, Kite Weather, the pictures it needs (by asset name) and its strip of cloth. */
-export async function fetchDemo(): Promise<{ project: Project; assets: Map<string, Blob>; strip: Blob }> {
+/** The demo bolt, Kite Weather, the pictures it needs (by asset name) and its thumbnail. */
+export async function fetchDemo(): Promise<{ project: Project; assets: Map<string, Blob>; thumbnail: Blob }> {
   const get = async (path: string) => {
     const answer = await fetch(`${BASE}/${path}`);
     if (!answer.ok) throw new Error(`The demo's ${path} could not be read.`);
@@ -19,7 +19,7 @@ export async function fetchDemo(): Promise<{ project: Project; assets: Map<strin
       assets.set(s.asset, await (await get('kite-weather-sheet.jpg')).blob());
     }),
   ]);
-  const strip = await (await get('strip.webp')).blob();
-  return { project, assets, strip };
+  const thumbnail = await (await get('strip.webp')).blob();
+  return { project, assets, thumbnail };
 }
 export { fetchSample, SAMPLES } from './samples';

@@ -1,13 +1,13 @@
 /** What comes with the demo besides its bolt: pages and files as designers really have them. */
-export const SAMPLES: { name: string; says: string; files: string[] }[] = [
-  { name: 'Large sheet', says: 'A4 scanned at 600 ppi', files: ['kites-600.jpg'] },
-  { name: 'Phone photo', says: 'a page on a table, at a slant', files: ['phone-photo.jpg'] },
-  { name: 'Line drawing', says: 'ink only, to be filled with colour', files: ['line-drawing.jpg'] },
-  { name: 'Layered file', says: 'ORA, one motif to a layer', files: ['pennants.ora'] },
-  { name: 'Vector', says: 'SVG', files: ['weather-vane.svg'] },
+export const SAMPLES: { name: string; summary: string; files: string[] }[] = [
+  { name: 'Large sheet', summary: 'A4 scanned at 600 ppi', files: ['kites-600.jpg'] },
+  { name: 'Phone photo', summary: 'a page on a table, at a slant', files: ['phone-photo.jpg'] },
+  { name: 'Line drawing', summary: 'ink only, to be filled with colour', files: ['line-drawing.jpg'] },
+  { name: 'Layered file', summary: 'ORA, one motif to a layer', files: ['pennants.ora'] },
+  { name: 'Vector', summary: 'SVG', files: ['weather-vane.svg'] },
   {
     name: 'Parts of one motif',
-    says: 'four files in register',
+    summary: 'four files in register',
     files: ['balloon-fill.png', 'balloon-shadow.png', 'balloon-highlight.png', 'balloon-outline.png'],
   },
 ];

@@ -17,11 +17,11 @@ test('the shipped profile: white stays white, loud screen colours are far off, i
     [200, 170, 130],
   ]);
   expect(white.ink).toBeLessThan(2);
-  expect(white.far).toBeLessThan(1);
+  expect(white.distance).toBeLessThan(1);
   expect(black.ink).toBeGreaterThan(200);
   expect(black.ink).toBeLessThan(321);
-  expect(green.far).toBeGreaterThan(10);
-  expect(sand.far).toBeLessThan(2);
+  expect(green.distance).toBeGreaterThan(10);
+  expect(sand.distance).toBeLessThan(2);
 });
 
 test('as ink on this paper, paper is as far from a screen’s white as the profile’s own white point says', async () => {
@@ -39,12 +39,12 @@ test('as ink on this paper, paper is as far from a screen’s white as the profi
     [255, 255, 255],
     [0, 0, 0],
   ]);
-  expect(Math.abs(told[0].far - wanted)).toBeLessThan(0.4);
-  expect(told[0].far).toBeGreaterThan(3);
+  expect(Math.abs(told[0].distance - wanted)).toBeLessThan(0.4);
+  expect(told[0].distance).toBeGreaterThan(3);
   // The blackest black of this paper is well above a screen's.
-  expect(told[1].far).toBeGreaterThan(5);
+  expect(told[1].distance).toBeGreaterThan(5);
   const adapted = printedInks((await readPrinter(profile)).cube, [[0, 0, 0]]);
-  expect(adapted[0].far).toBeLessThan(2);
+  expect(adapted[0].distance).toBeLessThan(2);
 });
 
 test('the proof agrees with another colour engine', async () => {
@@ -63,11 +63,11 @@ test('the proof agrees with another colour engine', async () => {
     .tiff({ compression: 'none' })
     .toBuffer();
   const back = await sharp(cmyk).toColourspace('srgb').withIccProfile('srgb').removeAlpha().raw().toBuffer();
-  const far = Array.from({ length: 256 }, (_, p) =>
+  const distance = Array.from({ length: 256 }, (_, p) =>
     differenceOf([...got.data.slice(p * 4, p * 4 + 3)] as Rgb, [...back.subarray(p * 3, p * 3 + 3)] as Rgb),
   ).sort((a, b) => a - b);
-  expect(far[128]).toBeLessThan(2);
-  expect(far[243]).toBeLessThan(6);
+  expect(distance[128]).toBeLessThan(2);
+  expect(distance[243]).toBeLessThan(6);
 });
 
 test.each([
@@ -76,6 +76,6 @@ test.each([
   ['of a screen', Object.assign(profile.slice(), { 12: 109, 13: 110, 14: 116, 15: 114 }), /not of a printer/],
   ['of other inks', Object.assign(profile.slice(), { 16: 71, 17: 82, 18: 65, 19: 89 }), /GRAY inks/],
   ['cut off', profile.slice(0, 600), /broken|no way/],
-])('a file that is %s is turned away in plain words', async (_, bytes, says) => {
-  await expect(readPrinter(bytes)).rejects.toThrow(says);
+])('a file that is %s is turned away in plain words', async (_, bytes, summary) => {
+  await expect(readPrinter(bytes)).rejects.toThrow(summary);
 });

@@ -1,5 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
-import { FileRefused, PictureRefused, RangeMessage } from '../core';
+import { ArgumentError, FileRefused, PictureRefused } from '../core';
 import type { ArtRequest } from './protocol';
 
 /** Messages that a worker was sent, in order, and answers that are held back until they are let go. */
@@ -89,8 +89,8 @@ test('what is thrown in a worker keeps its kind', () => {
   const over = (name: string) => Object.assign(new Error('Too many pixels.'), { name });
   expect(asThrown(over('PictureRefused'))).toBeInstanceOf(PictureRefused);
   expect(asThrown(over('PictureRefused'))).toBeInstanceOf(FileRefused);
-  expect(asThrown(over('RangeMessage'))).toBeInstanceOf(RangeMessage);
+  expect(asThrown(over('ArgumentError'))).toBeInstanceOf(ArgumentError);
   expect((asThrown(over('FileRefused')) as Error).message).toBe('Too many pixels.');
-  expect(asThrown(over('TypeError'))).not.toBeInstanceOf(RangeMessage);
+  expect(asThrown(over('TypeError'))).not.toBeInstanceOf(ArgumentError);
   expect(asThrown('words')).toBe('words');
 });

@@ -5,7 +5,7 @@ import type { ArtRequest, Incoming, Progress, ProofSeen } from './protocol';
 import type { Services } from './services';
 import { type Bounds, WorkerSlot } from './worker-slot';
 
-export type { ScreenReport, ScreensAsk } from './colour-bench';
+export type { ScreenReport, ScreensAsk } from './colour-services';
 export type {
   ArtRequest,
   CutArt,

@@ -1,23 +1,23 @@
 import { transfer } from 'comlink';
 import {
+  ArgumentError,
   differingPixels,
   formats,
   labDistance,
   oklabOf,
   pixelPlan,
   proveWrap,
-  RangeMessage,
   reduceTo,
   renderBlock,
   rollRaster,
   sha256Of,
 } from '../core';
 import { colouredArt, drawVectors, hasArt, letGoOfArt, plainArt, putArt } from './art-store';
-import { checkServices } from './check-bench';
-import { colourServices } from './colour-bench';
-import { layServices } from './lay-bench';
-import { pageServices } from './page-bench';
-import { partServices } from './parts-bench';
+import { checkServices } from './check-services';
+import { colourServices } from './colour-services';
+import { layServices } from './lay-services';
+import { pageServices } from './page-services';
+import { partServices } from './parts-services';
 import type { ArtRequest, FileProof, Progress, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
 import { bitmapSoon } from './surface';
@@ -60,7 +60,7 @@ export const services = {
     onProgress: Progress,
   ): Promise<{ file: Uint8Array<ArrayBuffer>; proof: FileProof }> {
     const send = formats.of(format)?.send;
-    if (!send) throw new RangeMessage(`No file is written as ${format}.`);
+    if (!send) throw new ArgumentError(`No file is written as ${format}.`);
     const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
     const scene = sceneOf(request);
     const block = renderBlock(scene, plan, { onProgress: (s) => onProgress(s * 0.4) });
@@ -105,8 +105,8 @@ function leadOf({ asset, from }: ArtRequest): number {
   for (let i = 0; i < data.length; i += 4) {
     if (data[i + 3] < 128) continue;
     const lab = oklabOf(data[i], data[i + 1], data[i + 2]);
-    const far = labs.map((l) => labDistance(l, lab));
-    counts[far.indexOf(Math.min(...far))]++;
+    const distance = labs.map((l) => labDistance(l, lab));
+    counts[distance.indexOf(Math.min(...distance))]++;
   }
   const lead = counts.indexOf(Math.max(...counts));
   leads.set(key, lead);

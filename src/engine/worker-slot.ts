@@ -1,5 +1,5 @@
 import { type Remote, wrap } from 'comlink';
-import { FileRefused, NoMotifs, PictureRefused, RangeMessage } from '../core';
+import { ArgumentError, FileRefused, NoMotifs, PictureRefused } from '../core';
 import type { Services } from './services';
 
 /** Work was stopped by the person, or is not wanted any more; everything is as it was. */
@@ -13,7 +13,7 @@ export function asThrown(error: unknown): unknown {
   const own = Object.entries(THROWN).find(([name]) => name === error.name)?.[1];
   return own && !(error instanceof own) ? new own(error.message) : error;
 }
-const THROWN = { PictureRefused, FileRefused, RangeMessage, NoMotifs };
+const THROWN = { PictureRefused, FileRefused, ArgumentError, NoMotifs };
 
 /** What bounds one piece of work: a signal that stops it, and how long it may take, ms. */
 export type Bounds = { signal?: AbortSignal; mostMs?: number };

@@ -1,4 +1,4 @@
-import { inkedArts, type Motif, type Project, rgbOfHex, scenePlacements } from '../core';
+import { cellOf, inkedArts, type Motif, type Project, rgbOfHex, scenePlacements } from '../core';
 import { type ArtRequest, exportBlock, type FileProof, type SceneRequest } from '../engine';
 import { readAsset } from '../shelf';
 
@@ -64,7 +64,7 @@ export function sceneRequest(project: Project, ground = true, colourwayId = proj
     placements,
     ...(project.grain.on ? { grain: project.grain } : {}),
     layout: project.layout,
-    cellMm: { width: project.brief.widthMm, height: project.brief.heightMm },
+    cellMm: cellOf(project),
     ppi: project.brief.ppi,
   };
 }

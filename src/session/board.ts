@@ -1,20 +1,20 @@
-import { type Board, type BoardText, boardSheet, type Project } from '../core';
+import { type Board, type BoardText, boardSheet, MM_PER_INCH, type Project } from '../core';
 import type { Lettering } from '../core/format/pdf';
 import type { Work } from '../engine';
 import { solidOf, useBook } from './book';
 import { drawPicture } from './wall';
 
 /** Pixels for a millimetre of a board: 200 ppi. */
-const PX_PER_MM = 200 / 25.4;
+const PX_PER_MM = 200 / MM_PER_INCH;
 const FONT = { plain: '"Atkinson Hyperlegible Next Variable"', bold: '"Bricolage Grotesque Variable"' };
 
 /** A board of some colourways of a bolt, with the codes of its colours (a solid's name, where it is one). */
-function boardOf(project: Project, ways: string[], title: string, says: string): Board {
+function boardOf(project: Project, ways: string[], title: string, subtitle: string): Board {
   const { solids } = useBook.getState();
   const { widthMm: width, heightMm: height } = project.brief;
   return {
     title,
-    says,
+    subtitle,
     cellMm: { width, height },
     ways: project.colourways
       .filter((c) => ways.includes(c.id))
@@ -31,10 +31,10 @@ function boardOf(project: Project, ways: string[], title: string, says: string):
  */
 export async function makeBoard(
   project: Project,
-  ask: { ways: string[]; title: string; says: string; kind: 'pdf' | 'png' },
+  ask: { ways: string[]; title: string; subtitle: string; kind: 'pdf' | 'png' },
   { signal, onProgress }: Work,
 ): Promise<Blob> {
-  const sheet = boardSheet(boardOf(project, ask.ways, ask.title, ask.says));
+  const sheet = boardSheet(boardOf(project, ask.ways, ask.title, ask.subtitle));
   const shown = project.colourways.filter((c) => ask.ways.includes(c.id));
   const pictures: ImageBitmap[] = [];
   for (const mark of sheet.marks) {

@@ -11,7 +11,7 @@ import {
   removeBolt,
   writeBolt,
   writeSetting,
-  writeStrip,
+  writeThumbnail,
 } from '../shelf';
 import { edit, openBolt, record, redo, startAutosave, undo, useBolt } from './bolt';
 import { beginBolt } from './bolts';
@@ -158,11 +158,11 @@ describe('shelf', () => {
     expect((await readBolt('odd'))?.project.name).toBe('Odd again');
   });
 
-  test('the strip of cloth outlives later writes; pictures come back byte for byte', async () => {
-    await writeStrip('one', new Blob(['strip']));
+  test('the thumbnail outlives later writes; pictures come back byte for byte', async () => {
+    await writeThumbnail('one', new Blob(['cloth']));
     edit(rename('New'));
     await vi.waitFor(async () => expect((await readBolt('one'))?.project.name).toBe('New'));
-    expect((await readBolt('one'))?.strip).toBeDefined();
+    expect((await readBolt('one'))?.thumbnail).toBeDefined();
     const bytes = Uint8Array.from({ length: 999 }, (_, i) => (i * 31) & 255);
     await putAsset('c'.repeat(64), new Blob([bytes]));
     await expect(readAsset('d'.repeat(64))).rejects.toThrow(/not on this machine/);

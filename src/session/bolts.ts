@@ -8,7 +8,7 @@ import {
   removeBolt,
   writeBolt,
   writeSetting,
-  writeStrip,
+  writeThumbnail,
 } from '../shelf';
 
 export type { Bolt } from '../shelf';
@@ -18,10 +18,10 @@ const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kin
 
 /** Puts the demo bolt on the shelf, with its pictures. An open copy of it is replaced. */
 export async function layOutDemo(): Promise<void> {
-  const { project, assets, strip } = await fetchDemo();
+  const { project, assets, thumbnail } = await fetchDemo();
   for (const [name, blob] of assets) await putAsset(name, blob);
   await writeBolt(project, [created('Laid out as a demo bolt, for Tansy Wharf Mill.')]);
-  await writeStrip(project.id, strip);
+  await writeThumbnail(project.id, thumbnail);
 }
 
 /** The shelf as it is; on the very first start the demo bolt is put there. */

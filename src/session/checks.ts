@@ -1,6 +1,7 @@
 import {
   type CheckOptions,
   type CheckReport,
+  cellOf,
   compareFindings,
   type Dismissed,
   type Finding,
@@ -106,7 +107,7 @@ export type Numbered = { f: Finding; n: number; dismissed?: Dismissed };
 
 /** The findings of a report by what a person did with them. */
 export function sortFindings(project: Project, report: CheckReport | null) {
-  const lattice = latticeOf(project.layout, { width: project.brief.widthMm, height: project.brief.heightMm });
+  const lattice = latticeOf(project.layout, cellOf(project));
   const all: Numbered[] = (report?.findings ?? []).map((f, n) => ({
     f,
     n,

@@ -1,4 +1,4 @@
-import { assetsOf, clipOf, pasteClip, RangeMessage, readClip } from '../core';
+import { ArgumentError, assetsOf, clipOf, pasteClip, readClip } from '../core';
 import { hasAsset } from '../shelf';
 import { edit, useBolt } from './bolt';
 import { useView } from './view';
@@ -18,7 +18,7 @@ export async function paste(text: string): Promise<number> {
   const clip = readClip(text);
   for (const asset of clip.motifs.flatMap(assetsOf)) {
     if (!(await hasAsset(asset))) {
-      throw new RangeMessage(
+      throw new ArgumentError(
         'The pictures of these motifs are not on this machine. Bring their bolt in first.',
       );
     }

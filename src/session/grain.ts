@@ -1,6 +1,6 @@
-import { type Project, rgbOfHex, shownColourway } from '../core';
+import { cellOf, MM_PER_INCH, type Project, rgbOfHex, shownColourway } from '../core';
 import { grainTile } from '../engine';
-import { cellOf } from './hold';
+
 import { session, sessionPart, sessionStore } from './session';
 
 /** The open document, and two states of it that are set against each other. */
@@ -28,7 +28,7 @@ export function wantGrain(project: Project, screenPpi: number, slot: Slot = 'now
     return true;
   }
   const ground = rgbOfHex(shownColourway(project).colours[0]);
-  const most = (MOST_PX / Math.max(brief.widthMm, brief.heightMm)) * 25.4;
+  const most = (MOST_PX / Math.max(brief.widthMm, brief.heightMm)) * MM_PER_INCH;
   const ppi = Math.min(screenPpi, most);
   const key = JSON.stringify([grain, ground, layout, brief.widthMm, brief.heightMm, ppi]);
   if (key === useGrain.getState()[slot]?.key) return true;

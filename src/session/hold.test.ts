@@ -11,14 +11,14 @@ import {
 } from '../core';
 import { undo, useBolt } from './bolt';
 import {
-  atGrip,
+  atGrabbed,
+  beginHold,
   changeSelected,
-  gripSign,
-  letGo,
+  commitHold,
+  grabbedSign,
   mirrorSelected,
   select,
   snapped,
-  take,
   withHeld,
 } from './hold';
 import { useSprites } from './sprites';
@@ -45,7 +45,7 @@ beforeEach(() => {
   useBolt.setState({ project });
   useBolt.setState({ past: [], future: [] });
   useView.setState({ selected: [], held: null, together: true, zoom: 2, origin: { x: 0, y: 0 } });
-  useView.setState({ window: { width: 700, height: 700 } });
+  useView.setState({ viewport: { width: 700, height: 700 } });
   const silhouette = {
     width: 1,
     height: 1,
@@ -60,7 +60,7 @@ beforeEach(() => {
 test('a pair over the join is held by the copies that lie nearest, and turned about the middle between them', () => {
   // b's copy one column to the left and half a cell up of (314.8, 342.4) is (10, 190): nearest to a it is (314.8, 37.6).
   select(['a', 'b', 'c']);
-  const held = take();
+  const held = beginHold();
   expect(held?.ids).toEqual(['a', 'b']);
   expect(held?.from.b.x).toBeCloseTo(314.8, 6);
   expect(held?.from.b.y).toBeCloseTo(37.6, 6);
@@ -93,12 +93,12 @@ test('with one of a group come the others; what is held is one step for undo, an
   useBolt.setState({ past: [], future: [] });
   select(['b']);
   expect(useView.getState().selected).toEqual(['b', 'a']);
-  useView.setState({ held: take() });
-  letGo();
+  useView.setState({ held: beginHold() });
+  commitHold();
   expect(useBolt.getState().past).toHaveLength(0);
-  const held = take();
+  const held = beginHold();
   useView.setState({ held: held && { ...held, dx: 4, dy: -3 } });
-  letGo();
+  commitHold();
   expect(useBolt.getState().past).toHaveLength(1);
   expect(place('b').x).toBeCloseTo(14, 6);
   expect(place('a').y).toBeCloseTo(37, 6);
@@ -106,13 +106,13 @@ test('with one of a group come the others; what is held is one step for undo, an
 
 test('a held motif rests on the middle of the cell, in the frame of the copy that was grabbed', () => {
   select(['a']);
-  const held = take();
+  const held = beginHold();
   const project = useBolt.getState().project;
   if (!held || !project) throw new Error('Nothing held.');
   // From (300, 40) toward the middle of the cell to the right and half a cell up: (457.2, 0).
   const near = snapped(project, { ...held, dx: 156, dy: -41 }, 2);
   expect([near.dx, near.dy].map((v) => v.toFixed(2))).toEqual(['157.20', '-40.00']);
-  expect(near.lines[0].says).toBe('middle');
+  expect(near.lines[0].summary).toBe('middle');
   useView.setState({ snapping: { points: true, others: false, grid: true, strengthPx: 6 } });
   expect(snapped(project, { ...held, dx: 100, dy: 10 }, 2)).toMatchObject({ dx: 100, dy: 10, lines: [] });
   const rests = withHeld(place('a'), near);
@@ -128,7 +128,7 @@ test('held by its twin in a mirrored column, a motif moves the other way across,
   );
   useBolt.setState({ project: mirrored });
   select(['a'], { shift: { x: 0, y: 0 }, twin: true });
-  expect(gripSign(mirrored)).toEqual({ x: -1, y: 1 });
-  const shown = atGrip(mirrored, { x: 300, y: 40 });
+  expect(grabbedSign(mirrored)).toEqual({ x: -1, y: 1 });
+  const shown = atGrabbed(mirrored, { x: 300, y: 40 });
   expect([shown.x, shown.y].map((v) => v.toFixed(1))).toEqual(['309.6', '192.4']);
 });

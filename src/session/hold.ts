@@ -1,5 +1,6 @@
 import {
   type Box,
+  cellOf,
   imagesOf,
   latticeOf,
   nearestCopy,
@@ -7,7 +8,6 @@ import {
   type Point,
   type Project,
   reachOf,
-  type Size,
   setPlacements,
   shiftsInto,
   snapMove,
@@ -21,11 +21,6 @@ import { type Held, HOME, useView } from './view';
 
 /** How small and how large things are made by hand. */
 export const BY_HAND = { least: 0.02, most: 20 } as const;
-
-export const cellOf = ({ brief }: Pick<Project, 'brief'>): Size => ({
-  width: brief.widthMm,
-  height: brief.heightMm,
-});
 
 /** What lies on the cloth and is shown. */
 export function inSight({ placements }: Pick<Project, 'placements'>): Placement[] {
@@ -54,7 +49,7 @@ export function withHeld(p: Placement, held: Held | null): Placement {
 }
 
 /** The selected that may be moved, each on the copy that lies nearest to the first of them. */
-export function take(): Held | null {
+export function beginHold(): Held | null {
   const { project } = useBolt.getState();
   const { selected, together } = useView.getState();
   if (!project) return null;
@@ -89,7 +84,7 @@ const changesOf = (project: Project, held: Held) =>
   );
 
 /** Lets go of what is held and keeps the change, as one step for undo. */
-export function letGo() {
+export function commitHold() {
   const { held } = useView.getState();
   useView.setState({ held: null });
   if (!held) return;
@@ -99,14 +94,14 @@ export function letGo() {
 
 /** Moves, turns or sizes what is selected at once, as the hand would; quick repeats are one step for undo. */
 export function changeSelected(change: Partial<Pick<Held, 'dx' | 'dy' | 'turn' | 'grow'>>, merge = '') {
-  const held = take();
+  const held = beginHold();
   if (!held) return;
   edit((project) => setPlacements(changesOf(project, { ...held, ...change })), merge);
 }
 
 /** Mirrors what is selected left to right: each in its place, or all together about their middle. */
 export function mirrorSelected() {
-  const held = take();
+  const held = beginHold();
   if (!held) return;
   edit((project) =>
     setPlacements(
@@ -124,16 +119,16 @@ export function mirrorSelected() {
 }
 
 /** Which copy the handles are on: the placement's own image, or its twin, moved by the grip. */
-export function gripped(project: Project, p: Placement): Placement {
-  const { grip } = useView.getState();
+export function grabbedCopy(project: Project, p: Placement): Placement {
+  const { grabbed } = useView.getState();
   const [own, twin] = imagesOf(p, twinOf(project.layout, cellOf(project)));
-  const image = grip.twin && twin ? twin : own;
-  return { ...image, x: image.x + grip.shift.x, y: image.y + grip.shift.y };
+  const image = grabbed.twin && twin ? twin : own;
+  return { ...image, x: image.x + grabbed.shift.x, y: image.y + grabbed.shift.y };
 }
 
 /** How a move of the pointer moves the placement itself: a twin goes the other way where it is mirrored. */
-export function gripSign(project: Project): Point {
-  return useView.getState().grip.twin
+export function grabbedSign(project: Project): Point {
+  return useView.getState().grabbed.twin
     ? (twinOf(project.layout, cellOf(project))?.sign ?? { x: 1, y: 1 })
     : { x: 1, y: 1 };
 }
@@ -151,12 +146,12 @@ const lastNear = sessionPart((): { from?: Held['from']; boxes: Box[] } => ({ box
 function boxesNear(project: Project, held: Held): Box[] {
   const near = lastNear();
   if (near.from === held.from) return near.boxes;
-  const { origin, zoom, window } = useView.getState();
+  const { origin, zoom, viewport } = useView.getState();
   const seen = {
     x0: origin.x,
     y0: origin.y,
-    x1: origin.x + window.width / zoom,
-    y1: origin.y + window.height / zoom,
+    x1: origin.x + viewport.width / zoom,
+    y1: origin.y + viewport.height / zoom,
   };
   const lattice = latticeOf(project.layout, cellOf(project));
   const twin = twinOf(project.layout, cellOf(project));
@@ -178,19 +173,19 @@ function boxesNear(project: Project, held: Held): Box[] {
 }
 
 /** A place in the frame of the held originals, as it shows at the copy in hand. */
-export function atGrip(project: Project, p: Point): Point {
-  const { grip } = useView.getState();
-  const twin = grip.twin ? twinOf(project.layout, cellOf(project)) : null;
+export function atGrabbed(project: Project, p: Point): Point {
+  const { grabbed } = useView.getState();
+  const twin = grabbed.twin ? twinOf(project.layout, cellOf(project)) : null;
   const { x, y } = twin ? twinned({ ...p, angle: 0, mirror: false }, twin) : p;
-  return { x: x + grip.shift.x, y: y + grip.shift.y };
+  return { x: x + grabbed.shift.x, y: y + grabbed.shift.y };
 }
 
 /** And back: a place of the cloth by the copy in hand, in the frame of the originals. */
-function offGrip(project: Project, b: Box): Box {
-  const { grip } = useView.getState();
-  const twin = grip.twin ? twinOf(project.layout, cellOf(project)) : null;
+function fromGrabbed(project: Project, b: Box): Box {
+  const { grabbed } = useView.getState();
+  const twin = grabbed.twin ? twinOf(project.layout, cellOf(project)) : null;
   const back = (x: number, y: number) => {
-    const [u, v] = [x - grip.shift.x, y - grip.shift.y];
+    const [u, v] = [x - grabbed.shift.x, y - grabbed.shift.y];
     if (!twin) return { x: u, y: v };
     return {
       x: twin.middle.x + twin.sign.x * (u - twin.to.x - twin.middle.x),
@@ -214,7 +209,7 @@ export function snapped(project: Project, held: Held, pxPerMm: number): Held {
     layout: project.layout,
     cell: cellOf(project),
     points: snapping.points,
-    others: snapping.others ? boxesNear(project, held).map((b) => offGrip(project, b)) : [],
+    others: snapping.others ? boxesNear(project, held).map((b) => fromGrabbed(project, b)) : [],
     columns,
     rows,
     withinMm: snapping.strengthPx / pxPerMm,
@@ -223,11 +218,11 @@ export function snapped(project: Project, held: Held, pxPerMm: number): Held {
 }
 
 /** Puts ids in hand; with one of a group come the others. */
-export function select(ids: string[], grip = HOME) {
+export function select(ids: string[], grabbed = HOME) {
   const { project } = useBolt.getState();
   const groups = new Set(
     project?.placements.filter((p) => ids.includes(p.id) && p.group).map((p) => p.group),
   );
   const all = project?.placements.filter((p) => groups.has(p.group) && !ids.includes(p.id) && p.group) ?? [];
-  useView.setState({ selected: [...ids, ...all.map((p) => p.id)], grip });
+  useView.setState({ selected: [...ids, ...all.map((p) => p.id)], grabbed });
 }

@@ -1,8 +1,8 @@
 import {
+  ArgumentError,
   type InksOnCloth,
   inkedArts,
   type Project,
-  RangeMessage,
   type Rgb,
   rgbOfHex,
   setInks,
@@ -74,7 +74,7 @@ const newId = () => crypto.randomUUID();
 export async function takeInks(project: Project, count: number | undefined): Promise<string> {
   const { inks, flat } = await session().answer(palette(artsOf(project), count, loadAsset));
   if (!inks.length) {
-    throw new RangeMessage(
+    throw new ArgumentError(
       'No solid colour was found in the art: it may be all soft edges. Scan it at a higher ppi.',
     );
   }
@@ -100,7 +100,7 @@ export async function partInk(project: Project, index: number): Promise<string> 
   const which = ink.flatMap((k, n) => (k === index - 1 ? [n] : []));
   const two = await session().answer(splitColours(artsOf(project), from, which, loadAsset));
   if (!two)
-    throw new RangeMessage(
+    throw new ArgumentError(
       `${project.inks[index].name} is one even colour in the art: there is nothing to part.`,
     );
   edit(splitInk(index, two, newId));

@@ -3,8 +3,10 @@ import {
   addSheet,
   counted,
   type IntakeSettings,
+  MM_PER_INCH,
   type Motif,
   type MotifRole,
+  mmToPx,
   motifOf,
   type Permission,
   type Project,
@@ -107,7 +109,7 @@ export function firstGuesses(
     // Fills and parts were made over the old cut: it stays unless the person wants the new one besides.
     const settled = there?.parts.length ? there.name : undefined;
     const motif = settled ? null : there;
-    const loose = isLoose(f.area, areas, ppi / 25.4);
+    const loose = isLoose(f.area, areas, ppi / MM_PER_INCH);
     if (!motif) number++;
     return {
       ...f,
@@ -151,8 +153,8 @@ export async function keepPage(
       if (!was) return [];
       if (was.sheet !== id || !was.box) return [{ motif: was.id, art: artOf(k) }];
       const moved = {
-        x: ((c.box.x + c.box.width / 2 - was.box.x - was.box.width / 2) / ppi) * 25.4,
-        y: ((c.box.y + c.box.height / 2 - was.box.y - was.box.height / 2) / ppi) * 25.4,
+        x: ((c.box.x + c.box.width / 2 - was.box.x - was.box.width / 2) / ppi) * MM_PER_INCH,
+        y: ((c.box.y + c.box.height / 2 - was.box.y - was.box.height / 2) / ppi) * MM_PER_INCH,
       };
       return [{ motif: was.id, art: artOf(k), moved }];
     });
@@ -235,8 +237,8 @@ export async function keepVector(file: Extract<IncomingFile, { kind: 'vector' }>
         role: 'secondary',
         direction: 'top',
         asset: file.sha256,
-        width: Math.max(1, Math.round((file.widthMm / 25.4) * p.brief.ppi)),
-        height: Math.max(1, Math.round((file.heightMm / 25.4) * p.brief.ppi)),
+        width: Math.max(1, Math.round(mmToPx(file.widthMm, p.brief.ppi))),
+        height: Math.max(1, Math.round(mmToPx(file.heightMm, p.brief.ppi))),
         ppi: p.brief.ppi,
         vector: true,
         source: file.name.slice(0, 200),

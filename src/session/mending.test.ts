@@ -45,9 +45,9 @@ vi.mock('../engine', async () => {
     ) => core.mend(scene(r), plan(r), options, parts, { ...may, locked: new Set(may.locked) }),
     practise: async (r: SceneRequest, fault: string, seed: number) => {
       const outlines = new Map([...motifs].map(([id, art]) => [id, core.layingOutlineOf(art)] as const));
-      const ground = new core.Ground(r.layout, r.cellMm, new Map(outlines));
-      for (const p of r.placements) ground.add(p);
-      return core.plantFault(ground, fault, new Map(KINDS.map((k) => [k, 1])), seed);
+      const silhouettes = new core.SilhouetteIndex(r.layout, r.cellMm, new Map(outlines));
+      for (const p of r.placements) silhouettes.add(p);
+      return core.plantFault(silhouettes, fault, new Map(KINDS.map((k) => [k, 1])), seed);
     },
   };
 });
@@ -112,7 +112,7 @@ test('one finding is mended alone: shown, kept as one step, undone', async () =>
   expect(mendOf(touch.f.kind)?.part).toBe('touches');
   const before = now();
   await proposeMending(touch.f);
-  expect(proposed()?.says).toContain('1 parted');
+  expect(proposed()?.summary).toContain('1 parted');
   expect(proposed()?.mends).toBeUndefined();
   expect(now()).toBe(before);
   keepProposal();

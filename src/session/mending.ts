@@ -1,11 +1,11 @@
 import {
+  ArgumentError,
   compareFindings,
   type Finding,
   mendOf,
   mendParts,
   type Placement,
   type Project,
-  RangeMessage,
   scenePlacements,
 } from '../core';
 import { mend } from '../engine';
@@ -52,7 +52,7 @@ function propose(parts: readonly string[], only: Finding | null, shown: readonly
     const count = (part: string) => mended.done.find((d) => d.part === part)?.count ?? 0;
     const mends = shown.map((part) => ({ part, on: parts.includes(part), count: count(part) }));
     if (!mended.done.length && shown === parts) {
-      throw new RangeMessage(
+      throw new ArgumentError(
         only
           ? 'This cannot be mended without bringing something else to look at. Move it by hand, or leave it.'
           : 'Nothing can be mended without bringing something else to look at.',
@@ -60,11 +60,11 @@ function propose(parts: readonly string[], only: Finding | null, shown: readonly
     }
     const { score, warnings } = compareFindings(mended.before, mended.after);
     const rest = mended.after.findings.filter((f) => f.severity === 'warning').length;
-    const says = ({ part, count }: { part: string; count: number }) =>
+    const summary = ({ part, count }: { part: string; count: number }) =>
       mendParts()
         .find((m) => m.part === part)
-        ?.says(count);
-    const done = mended.done.map(says).join(', ');
+        ?.summary(count);
+    const done = mended.done.map(summary).join(', ');
     const even =
       score === null || score === 0 ? '' : ` Evenness ${score > 0 ? 'up' : 'down'} by ${Math.abs(score)}.`;
     const left = rest ? `${rest} left to look at` : 'nothing left to look at';
@@ -75,7 +75,7 @@ function propose(parts: readonly string[], only: Finding | null, shown: readonly
         seen.map((p) => p.id),
         mended.placements,
       ),
-      says: done
+      summary: done
         ? `${done[0].toUpperCase()}${done.slice(1)}; ${warnings < 0 ? left : `still ${rest} to look at`}.${even}`
         : 'Nothing is mended with these parts.',
       ...(only ? {} : { mends }),

@@ -2,6 +2,7 @@ import {
   addMotifs,
   hexOfRgb,
   type Motif,
+  mmToPx,
   motifOf,
   PART_KINDS,
   type Part,
@@ -41,8 +42,8 @@ export async function replaceByVector(
   return edit((p) =>
     replaceArt(motif.id, {
       asset: file.sha256,
-      width: Math.max(1, Math.round((file.widthMm / 25.4) * p.brief.ppi)),
-      height: Math.max(1, Math.round((file.heightMm / 25.4) * p.brief.ppi)),
+      width: Math.max(1, Math.round(mmToPx(file.widthMm, p.brief.ppi))),
+      height: Math.max(1, Math.round(mmToPx(file.heightMm, p.brief.ppi))),
       ppi: p.brief.ppi,
       vector: true,
       sheet: null,
@@ -115,8 +116,8 @@ export type FillSettings = NonNullable<Motif['fill']>;
 
 /** The settings of a fill as the engine wants them, lengths in px of the art. */
 export const fillAsk = (motif: Motif, fill: FillSettings) => ({
-  bridgePx: (fill.bridgeMm / 25.4) * motif.ppi,
-  trapPx: (fill.trapMm / 25.4) * motif.ppi,
+  bridgePx: mmToPx(fill.bridgeMm, motif.ppi),
+  trapPx: mmToPx(fill.trapMm, motif.ppi),
   colours: fill.colours.map((c) => ({ x: c.x, y: c.y, rgb: rgbOfHex(c.hex) })),
 });
 

@@ -5,7 +5,7 @@ import { wantCheck } from './checks';
 import { dropProposal, useProposal } from './proposal';
 import { nextSession, type Session } from './session';
 import { openSnapshots } from './snapshots';
-import { keepStrip } from './strip';
+import { keepThumbnail } from './thumbnail';
 import { dropTrial, useTrial } from './trial';
 import { readyTrueSize } from './true-size';
 import { fitCell, useView } from './view';
@@ -38,7 +38,7 @@ async function begin(mine: Session, id: string): Promise<Opened> {
   fitCell(project);
   startAutosave(mine);
   wantCheck(project);
-  keepStrip();
+  keepThumbnail();
   void openSnapshots(project.id);
   mine.atEnd(
     useBolt.subscribe((s, before) => {
@@ -46,7 +46,7 @@ async function begin(mine: Session, id: string): Promise<Opened> {
       // Another layout or cell is another cloth: it is brought into view.
       if (before.project && cellKey(s.project) !== cellKey(before.project)) fitCell(s.project);
       wantCheck(s.project);
-      keepStrip();
+      keepThumbnail();
       // What was worked out for another state of the cloth no longer holds.
       if (useProposal.getState().proposal) dropProposal();
       if (useTrial.getState().trial) dropTrial();

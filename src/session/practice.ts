@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import {
+  cellOf,
   type Finding,
   faults,
   kindOf,
@@ -17,7 +18,7 @@ import { practise } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { loadAsset, sceneRequest } from './arts';
 import { look } from './checks';
-import { cellOf } from './hold';
+
 import { runJob } from './jobs';
 import { leadOf } from './proposal';
 import { sessionStore } from './session';

@@ -16,7 +16,7 @@ vi.mock('../engine', () => ({
   },
   printed: async (inks: Rgb[]) => {
     asked.push(inks);
-    return inks.map((rgb) => ({ rgb, far: set === 'paper' ? 6 : 1, ink: 100 }));
+    return inks.map((rgb) => ({ rgb, distance: set === 'paper' ? 6 : 1, ink: 100 }));
   },
 }));
 vi.mock('./sprites', () => ({ forgetProofs: () => {} }));
@@ -56,11 +56,11 @@ describe('the printer', () => {
   test('as ink on this paper all is asked anew, and it is so the next time', async () => {
     const { askPrinted, setSeen, usePrinter } = await room();
     await askPrinted(['#112233']);
-    expect(usePrinter.getState().printed.get('#112233')?.far).toBe(1);
+    expect(usePrinter.getState().printed.get('#112233')?.distance).toBe(1);
     await setSeen('paper');
     expect(usePrinter.getState().printed.size).toBe(0);
     await askPrinted(['#112233']);
-    expect(usePrinter.getState().printed.get('#112233')?.far).toBe(6);
+    expect(usePrinter.getState().printed.get('#112233')?.distance).toBe(6);
     vi.resetModules();
     const again = await room();
     await again.readyPrinter();

@@ -8,7 +8,7 @@ type Ask<F extends (...args: never) => unknown> = Parameters<F> extends [...infe
 // The work itself, without a worker round it.
 vi.mock('../engine', async () => {
   vi.stubGlobal('OffscreenCanvas', class {});
-  const { layServices } = await import('../engine/lay-bench');
+  const { layServices } = await import('../engine/lay-services');
   const later =
     <A extends unknown[], R>(run: (...args: A) => R) =>
     async (...args: A) =>
@@ -144,10 +144,10 @@ test('scatter says what kept it from the cover asked: the largest sizes, or the 
     ...{ cover: 0.35, minGapMm: 4, leanDeg: 0, directions: 'one-way' as const, mirror: false, afresh: true },
   };
   await proposal.proposeScatter(ask, 3);
-  const says = () => useProposal.getState().proposal?.says ?? '';
+  const summary = () => useProposal.getState().proposal?.summary ?? '';
   expect(useProposal.getState().proposal?.fresh).toHaveLength(7);
-  expect(says()).toMatch(/not the 35\u00a0% asked: all are at their largest size, so lay more of them/);
-  expect(says()).not.toMatch(/gap allow/);
+  expect(summary()).toMatch(/not the 35\u00a0% asked: all are at their largest size, so lay more of them/);
+  expect(summary()).not.toMatch(/gap allow/);
 });
 
 test('with nothing to fill it says so, and why; what hardly fills a patch is not offered', async () => {
@@ -155,7 +155,7 @@ test('with nothing to fill it says so, and why; what hardly fills a patch is not
   if (!project) throw new Error('No bolt.');
   const report = { findings: [], gapsMm: [24, 22, 21], medianGapMm: 22 };
   useChecks.setState({ report: report as never });
-  const pending = { kind: 'scatter', placements: [], fresh: [], says: '' } as const;
+  const pending = { kind: 'scatter', placements: [], fresh: [], summary: '' } as const;
   useProposal.setState({ proposal: pending as never });
   expect(proposal.fillPatchNow(project)).toBe(false);
   expect(useProposal.getState().proposal).toBe(pending);

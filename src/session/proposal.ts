@@ -1,4 +1,6 @@
 import {
+  ArgumentError,
+  cellOf,
   type Filler,
   FREE_ANGLES,
   latticeOf,
@@ -10,7 +12,6 @@ import {
   type Point,
   type Project,
   productOf,
-  RangeMessage,
   type ScatterMotif,
   type ScatterRules,
   scenePlacements,
@@ -18,7 +19,7 @@ import {
 import { evenness, fillPatch, type LayRequest, largestFit, scatter, settle, type Work } from '../engine';
 import { edit, useBolt } from './bolt';
 import { useChecks } from './checks';
-import { cellOf } from './hold';
+
 import { jobTrouble, runJob } from './jobs';
 import { session, sessionStore } from './session';
 import { silhouettesOf, useSprites } from './sprites';
@@ -31,7 +32,7 @@ export type Proposal = {
   kind: 'scatter' | 'settle' | 'fill' | 'mend';
   /** The placements as they would be. */
   placements: Placement[];
-  says: string;
+  summary: string;
   /** Those that are new, for the hand to take up once they are kept. */
   fresh: string[];
   /** For a patch: what else would do, and which is on show. */
@@ -138,7 +139,7 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
       kind: 'scatter',
       placements: [...kept, ...fresh],
       fresh: fresh.map((p) => p.id),
-      says: `${fresh.length} laid. Art covers ${percent(cover)}${heldBy ? `${why[heldBy]}. The` : ', the'} smallest gap is ${gap.toFixed(1)} mm, gap spread ${spreadText(spread)}.`,
+      summary: `${fresh.length} laid. Art covers ${percent(cover)}${heldBy ? `${why[heldBy]}. The` : ', the'} smallest gap is ${gap.toFixed(1)} mm, gap spread ${spreadText(spread)}.`,
     };
   });
 
@@ -146,7 +147,7 @@ export const proposeSettle = (minGapMm: number) =>
   work('Settling.', async (project, how) => {
     const request = await layRequest(project);
     if (request.placements.length - request.locked.length < 1 || request.placements.length < 2) {
-      throw new RangeMessage(
+      throw new ArgumentError(
         'There is nothing to settle yet: lay two motifs or more, and leave one unlocked.',
       );
     }
@@ -157,12 +158,12 @@ export const proposeSettle = (minGapMm: number) =>
       return q && Math.hypot(q.x - p.x, q.y - p.y) > 0.05;
     });
     if (!moved.length)
-      throw new RangeMessage('It is settled already: no small step makes the gaps more even.');
+      throw new ArgumentError('It is settled already: no small step makes the gaps more even.');
     return {
       kind: 'settle',
       placements: project.placements.map((p) => ({ ...p, ...pick(to.get(p.id)) })),
       fresh: [],
-      says: `${moved.length} moved. Gap spread ${spreadText(before)} before, ${spreadText(after)} after.`,
+      summary: `${moved.length} moved. Gap spread ${spreadText(before)} before, ${spreadText(after)} after.`,
     };
   });
 
@@ -202,17 +203,17 @@ export const proposeFill = (patch: Point & { r: number }, gapMm: number) =>
     const request = await layRequest(project);
     const fillers = fillersOf(project);
     if (!fillers.length)
-      throw new RangeMessage('No motif is a filler or a secondary yet: say so under Motifs.');
+      throw new ArgumentError('No motif is a filler or a secondary yet: say so under Motifs.');
     const leads = project.motifs.map((m): [string, number] => [m.id, leadOf(m.id)]);
     const list = await fillPatch(request, patch, fillers, gapMm, leads, how);
     if (!list.length) {
-      throw new RangeMessage(
+      throw new ArgumentError(
         `No motif fits this patch with ${gapMm} mm round it at a size near to those in use. Allow a smaller gap.`,
       );
     }
     const worth = list.filter((o) => o.share >= LITTLE);
     if (!worth.length) {
-      throw new RangeMessage(
+      throw new ArgumentError(
         `What fits at a size near to those in use takes ${percent(Math.max(...list.map((o) => o.share)))} of this patch at the most. Lay a larger motif here, or move its neighbours in.`,
       );
     }
@@ -234,14 +235,14 @@ const FEW = 8;
 /** Offers fillers for the patch in focus, or the widest one; false when there is none. */
 export function fillPatchNow(project: Project, gapMm?: number): boolean {
   const { report } = useChecks.getState();
-  const { finding, origin, zoom, window } = useView.getState();
+  const { finding, origin, zoom, viewport } = useView.getState();
   const patches = report?.findings.flatMap((f, n) => (f.kind === 'bare-patch' ? [{ ...f, n }] : [])) ?? [];
   const patch = patches.find((f) => f.n === finding) ?? patches[0];
   if (!patch) {
     useProposal.setState({ trouble: nothingToFill(project) });
     return false;
   }
-  const middle = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };
+  const middle = { x: origin.x + viewport.width / 2 / zoom, y: origin.y + viewport.height / 2 / zoom };
   centreOn(nearestCopy(latticeOf(project.layout, cellOf(project)), patch.at, middle));
   void proposeFill(
     { ...patch.at, r: patch.widthMm / 2 },
@@ -258,7 +259,7 @@ function offered(project: Project, list: Offer[], shown: number): Proposal {
     placements: [...project.placements, laid],
     fresh: [laid.id],
     offers: { list, shown },
-    says: `${name} at ${percent(laid.scale)}, turned ${Math.round(laid.angle)}°: it takes ${percent(list[shown].share)} of the patch and leaves ${list[shown].gapMm.toFixed(1)} mm.`,
+    summary: `${name} at ${percent(laid.scale)}, turned ${Math.round(laid.angle)}°: it takes ${percent(list[shown].share)} of the patch and leaves ${list[shown].gapMm.toFixed(1)} mm.`,
   };
 }
 

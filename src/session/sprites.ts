@@ -1,16 +1,18 @@
 import {
   type InkedArt,
   inkedArts,
+  MM_PER_INCH,
   type Motif,
   type Placed,
   type Project,
+  pxToMm,
   type Silhouette,
   type Size,
   textOf,
 } from '../core';
 import { type ArtRequest, type Proof, quickSprites, Stopped, sprite } from '../engine';
 import { artsOf, drawnIn, loadAsset } from './arts';
-import { Lately } from './lately';
+import { LruCache } from './lru-cache';
 import { session, sessionPart, sessionStore } from './session';
 
 /** A motif drawn for the screen, and its silhouette to grab it by. */
@@ -186,7 +188,7 @@ async function drawAhead() {
 const MOST_AHEAD = 8;
 const MOST_LATELY = 24e6;
 const lately = sessionPart(
-  () => new Lately<Sprite>(MOST_LATELY, ({ bitmap }) => bitmap.width * bitmap.height),
+  () => new LruCache<Sprite>(MOST_LATELY, ({ bitmap }) => bitmap.width * bitmap.height),
 );
 const lateKey = ({ inked, motif, art }: Wanted) => `${inked.key}|${motif.asset}|${art.ppi}|${coloursOf(art)}`;
 
@@ -201,7 +203,7 @@ function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
     0.3,
     ...project.placements.filter((p) => p.motif === motif.id).map((p) => p.scale),
   );
-  const halvings = Math.max(0, Math.floor(Math.log2(motif.ppi / (pxPerMm * 25.4 * largest)) + 1e-9));
+  const halvings = Math.max(0, Math.floor(Math.log2(motif.ppi / (pxPerMm * MM_PER_INCH * largest)) + 1e-9));
   // Never smaller than the pictures in the trays want.
   return Math.max(200, Math.ceil(long / 2 ** halvings));
 }
@@ -236,7 +238,7 @@ function spriteOf(
   { bitmap, lead, width, height, alpha, across }: Awaited<ReturnType<typeof sprite>>,
 ): Sprite {
   const own = drawnIn(project).ink[lead];
-  const widthMm = (motif.width / motif.ppi) * 25.4;
+  const widthMm = pxToMm(motif.width, motif.ppi);
   return {
     asset: motif.asset,
     ppi: art.ppi,
@@ -255,7 +257,7 @@ function spriteOf(
       alpha,
       pxMm: widthMm / across,
       widthMm,
-      heightMm: (motif.height / motif.ppi) * 25.4,
+      heightMm: pxToMm(motif.height, motif.ppi),
     },
   };
 }

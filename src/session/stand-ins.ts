@@ -1,4 +1,4 @@
-import { addMotifs, motifOf, sha256Of } from '../core';
+import { addMotifs, MM_PER_INCH, motifOf, sha256Of } from '../core';
 import { putAsset } from '../shelf';
 import { edit, useBolt } from './bolt';
 
@@ -39,8 +39,8 @@ export async function addStandIn(kind: StandIn): Promise<string | null> {
     name: `${name}, stand-in`,
     role: 'secondary',
     asset,
-    width: Math.round((mm[0] / 25.4) * ppi),
-    height: Math.round((mm[1] / 25.4) * ppi),
+    width: Math.round((mm[0] / MM_PER_INCH) * ppi),
+    height: Math.round((mm[1] / MM_PER_INCH) * ppi),
     ppi,
     vector: true,
     standIn: true,

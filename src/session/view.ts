@@ -1,6 +1,8 @@
 import {
+  cellOf,
   cellOutline,
   EYE_KINDS,
+  MM_PER_INCH,
   type Placement,
   type Point,
   type Project,
@@ -30,8 +32,8 @@ export type Held = {
 };
 
 /** Which copy of the first of the selected was grabbed: its twin of a layout that alternates, and how far away, mm. */
-export type Grip = { shift: Point; twin: boolean };
-export const HOME: Grip = { shift: { x: 0, y: 0 }, twin: false };
+export type Grabbed = { shift: Point; twin: boolean };
+export const HOME: Grabbed = { shift: { x: 0, y: 0 }, twin: false };
 
 /** The block framed alone, cut at a place of the cloth (mm). */
 export const RECUTS = ['as-laid', 'across', 'down', 'both', 'diamond', 'by-hand'] as const;
@@ -45,7 +47,7 @@ export type Hand = (typeof HANDS)[number];
  * Ways to look at the cloth that show what a fresh eye would see; `ink`: only the ink in focus; as eyes see it that
  * tell fewer colours apart; as a printer would print it, and what would come out far off.
  */
-export const EYES = [
+export const VIEW_MODES = [
   'plain',
   'blurred',
   'grey',
@@ -59,7 +61,7 @@ export const EYES = [
   'printed',
   'far-off',
 ] as const;
-export type Eye = (typeof EYES)[number];
+export type ViewMode = (typeof VIEW_MODES)[number];
 
 /** Grounds to work on while another is meant. */
 export const WORK_GROUNDS = { light: '#f4f2ec', dark: '#2b2830' } as const;
@@ -83,9 +85,9 @@ type ViewState = {
   /** Screen px for one mm of cloth. */
   zoom: number;
   /** The window onto the cloth, px. */
-  window: { width: number; height: number };
+  viewport: { width: number; height: number };
   selected: string[];
-  grip: Grip;
+  grabbed: Grabbed;
   held: Held | null;
   hand: Hand;
   /** The line being drawn round things, mm of the cloth. */
@@ -113,7 +115,7 @@ type ViewState = {
   /** The wall of colourways is up. */
   wall: boolean;
   ghosts: boolean;
-  eye: Eye;
+  viewMode: ViewMode;
   /** Findings are pinned on the cloth. */
   pins: boolean;
   /** Index of the finding in focus. */
@@ -132,9 +134,9 @@ export const useView = sessionStore<ViewState>(() => ({
   trayOpen: true,
   origin: { x: -20, y: -20 },
   zoom: 1.4,
-  window: { width: 0, height: 0 },
+  viewport: { width: 0, height: 0 },
   selected: [],
-  grip: HOME,
+  grabbed: HOME,
   held: null,
   hand: 'move',
   drawn: null,
@@ -151,11 +153,11 @@ export const useView = sessionStore<ViewState>(() => ({
   colourPart: 'ways',
   wall: false,
   ghosts: false,
-  eye: 'plain',
+  viewMode: 'plain',
   pins: true,
   finding: null,
   ink: null,
-  pxPerMm: 96 / 25.4,
+  pxPerMm: 96 / MM_PER_INCH,
 }));
 
 /** Zooms by a factor about a point of the window (px). */
@@ -171,20 +173,20 @@ export function zoomAbout(factor: number, at: Point) {
 
 /** Zooms to a scale about the middle of the window. */
 export function zoomTo(zoom: number) {
-  const { window, zoom: now } = useView.getState();
-  zoomAbout(zoom / now, { x: window.width / 2, y: window.height / 2 });
+  const { viewport, zoom: now } = useView.getState();
+  zoomAbout(zoom / now, { x: viewport.width / 2, y: viewport.height / 2 });
 }
 
 /** Brings a place of the cloth (mm) to the middle of the window. */
 export function centreOn(at: Point, zoom = useView.getState().zoom) {
-  useView.setState(({ window }) => ({
+  useView.setState(({ viewport }) => ({
     zoom,
-    origin: { x: at.x - window.width / 2 / zoom, y: at.y - window.height / 2 / zoom },
+    origin: { x: at.x - viewport.width / 2 / zoom, y: at.y - viewport.height / 2 / zoom },
   }));
 }
 
 const middleOf = ({ brief, layout }: Pick<Project, 'brief' | 'layout'>): Point => {
-  const corners = cellOutline(layout, { width: brief.widthMm, height: brief.heightMm });
+  const corners = cellOutline(layout, cellOf({ brief }));
   const mean = (c: 'x' | 'y') => corners.reduce((s, p) => s + p[c] / corners.length, 0);
   return { x: mean('x'), y: mean('y') };
 };
@@ -193,19 +195,19 @@ const inRange = (zoom: number) => Math.min(MAX_ZOOM, Math.max(MIN_ZOOM, zoom));
 
 /** `n` x `n` cells in view; one cell with some cloth around it. */
 export function fitCell(project: Pick<Project, 'brief' | 'layout'>, n = 1) {
-  const { window } = useView.getState();
+  const { viewport } = useView.getState();
   const { widthMm, heightMm } = project.brief;
   const [mx, my] = n === 1 ? [1.5, 1.2] : [n, n];
   centreOn(
     middleOf(project),
-    inRange(Math.min(window.width / (widthMm * mx), window.height / (heightMm * my))),
+    inRange(Math.min(viewport.width / (widthMm * mx), viewport.height / (heightMm * my))),
   );
 }
 
 /** The cell from edge to edge of the window. */
 export function fitWidth(project: Pick<Project, 'brief' | 'layout'>) {
-  const { window } = useView.getState();
-  centreOn(middleOf(project), inRange(window.width / project.brief.widthMm));
+  const { viewport } = useView.getState();
+  centreOn(middleOf(project), inRange(viewport.width / project.brief.widthMm));
 }
 
 /** How far the eyes are from the screen, m: what a reading distance is reckoned from. */
@@ -220,7 +222,7 @@ export function recutTo(project: Pick<Project, 'brief' | 'layout'>, how: Recut['
     useView.setState({ recut: null });
     return;
   }
-  const cell = { width: project.brief.widthMm, height: project.brief.heightMm };
+  const cell = cellOf(project);
   const block = repeatBlock(project.layout, cell);
   const before = useView.getState().recut;
   const at = {
@@ -232,13 +234,15 @@ export function recutTo(project: Pick<Project, 'brief' | 'layout'>, how: Recut['
     'by-hand': before?.at ?? { x: 0, y: 0 },
   }[how];
   useView.setState({ recut: { at, how }, selected: [] });
-  const { window } = useView.getState();
-  const zoom = inRange(Math.min(window.width / (block.width * 1.12), window.height / (block.height * 1.12)));
+  const { viewport } = useView.getState();
+  const zoom = inRange(
+    Math.min(viewport.width / (block.width * 1.12), viewport.height / (block.height * 1.12)),
+  );
   centreOn({ x: at.x + block.width / 2, y: at.y + block.height / 2 }, zoom);
 }
 
 /** How a way of looking turns the picture over: across, down. */
-export const eyeSign = (eye: Eye): Point => ({
-  x: eye === 'flipped' || eye === 'upside-down' ? -1 : 1,
-  y: eye === 'upside-down' ? -1 : 1,
+export const viewModeSign = (viewMode: ViewMode): Point => ({
+  x: viewMode === 'flipped' || viewMode === 'upside-down' ? -1 : 1,
+  y: viewMode === 'upside-down' ? -1 : 1,
 });

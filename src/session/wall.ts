@@ -1,5 +1,4 @@
-import type { Project } from '../core';
-import { textOf } from '../core';
+import { type Project, pxToMm, textOf } from '../core';
 import { clothPicture, Stopped } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
 import { session, sessionPart, sessionStore } from './session';
@@ -26,7 +25,7 @@ export const pictureKey = (p: Project, { colours, width, height, spanMm }: Pictu
 
 /** The cloth in other colours: `width` x `height` px for `spanMm` of it, from the cell's corner. */
 export function drawPicture(project: Project, ask: PictureAsk, signal?: AbortSignal): Promise<ImageBitmap> {
-  const ppi = (ask.width / ask.spanMm) * 25.4;
+  const ppi = pxToMm(ask.width, ask.spanMm);
   const request = sceneRequest({
     ...inColours(project, ask.colours),
     grain: { ...project.grain, on: false },

@@ -9,13 +9,13 @@ import {
   stepSchema,
 } from '../core';
 
-/** A bolt on the shelf: the document, its log, and a strip of its cloth to know it by. */
+/** A bolt on the shelf: the document, its log, and a thumbnail of its cloth to know it by. */
 export type Bolt = {
   id: string;
   project: Project;
   log: LogEntry[];
   changed: string;
-  strip?: Blob;
+  thumbnail?: Blob;
   /** The number of the step of its history that comes next: those before it are done, the others were undone. */
   applied?: number;
 };
@@ -38,14 +38,22 @@ const stepsOf = (bolt: string, from = 0) => IDBKeyRange.bound([bolt, from], [bol
 let opened: Promise<IDBPDatabase<ShelfSchema>> | undefined;
 const db = () => {
   opened ??= openDB<ShelfSchema>('hexaplex', 3, {
-    upgrade(d, from) {
+    async upgrade(d, from, _, tx) {
       if (from < 1) {
         d.createObjectStore('bolts', { keyPath: 'id' });
         d.createObjectStore('assets');
         d.createObjectStore('settings');
       }
       if (from < 2) d.createObjectStore('snapshots', { keyPath: 'id' }).createIndex('bolt', 'bolt');
-      if (from < 3) d.createObjectStore('history', { keyPath: ['bolt', 'n'] });
+      if (from < 3) {
+        d.createObjectStore('history', { keyPath: ['bolt', 'n'] });
+        // Thumbnails went by another name.
+        const bolts = tx.objectStore('bolts');
+        for (const old of (await bolts.getAll()) as (Bolt & { strip?: Blob })[]) {
+          const { strip, ...bolt } = old;
+          if (strip) await bolts.put({ ...bolt, thumbnail: strip });
+        }
+      }
     },
   });
   return opened;
@@ -83,7 +91,7 @@ export async function readBolt(id: string): Promise<Bolt | undefined> {
 /** What of a history is written: steps by their numbers; those before `from`, and from `to` on, are no more. */
 export type StepsToWrite = { put: [n: number, step: Step][]; from: number; to: number; applied: number };
 
-/** Writes the document with its log and what is new in its history; the strip of cloth is kept as it was. */
+/** Writes the document with its log and what is new in its history; the thumbnail is kept as it was. */
 export async function writeBolt(
   project: Project,
   log: LogEntry[],
@@ -95,7 +103,14 @@ export async function writeBolt(
   const history = tx.objectStore('history');
   const before = await bolts.get(id);
   const changed = new Date().toISOString();
-  await bolts.put({ ...(before?.strip ? { strip: before.strip } : {}), id, project, log, changed, applied });
+  await bolts.put({
+    ...(before?.thumbnail ? { thumbnail: before.thumbnail } : {}),
+    id,
+    project,
+    log,
+    changed,
+    applied,
+  });
   await history.delete(stepsOf(id, to));
   if (from > 0) await history.delete(IDBKeyRange.bound([id, 0], [id, from], false, true));
   for (const [n, step] of put) await history.put({ ...step, bolt: id, n, version: project.version });
@@ -111,10 +126,10 @@ export async function readHistory(bolt: string): Promise<{ steps: Step[]; first:
   return steps.success && whole ? { steps: steps.data, first } : { steps: [], first: 0 };
 }
 
-export async function writeStrip(id: string, strip: Blob): Promise<void> {
+export async function writeThumbnail(id: string, thumbnail: Blob): Promise<void> {
   const tx = (await db()).transaction('bolts', 'readwrite');
   const bolt = await tx.store.get(id);
-  if (bolt) await tx.store.put({ ...bolt, strip });
+  if (bolt) await tx.store.put({ ...bolt, thumbnail });
   await tx.done;
 }
 

@@ -18,7 +18,6 @@ import { takeSnapshot } from '@/session/snapshots';
 import { keepTrial, useTrial } from '@/session/trial';
 import {
   centreOn,
-  EYES,
   fitCell,
   fitWidth,
   HANDS,
@@ -26,6 +25,7 @@ import {
   recutTo,
   STEPS,
   useView,
+  VIEW_MODES,
   zoomAbout,
   zoomTo,
 } from '@/session/view';
@@ -79,7 +79,7 @@ const along = <T>(list: readonly T[], now: T | undefined, by: number): T => {
 const wayOf = ({ nth }: Given) => (nth ? -1 : 1);
 
 const middleOfView = () => {
-  const { width, height } = useView.getState().window;
+  const { width, height } = useView.getState().viewport;
   return { x: width / 2, y: height / 2 };
 };
 
@@ -284,7 +284,7 @@ export const COMMANDS: Command[] = [
     id: 'eye',
     label: 'the next way of looking, the one before: blurred, grey, flipped ...',
     keys: ['V', 'Shift+V'],
-    act: (given) => useView.setState((s) => ({ eye: along(EYES, s.eye, wayOf(given)) })),
+    act: (given) => useView.setState((s) => ({ viewMode: along(VIEW_MODES, s.viewMode, wayOf(given)) })),
   },
   {
     id: 'pins',

@@ -42,7 +42,7 @@ export function judgeMending(
     const sum: Mending = { gone: 0, fresh: 0, before: 0, after: 0, ms: 0 };
     for (let n = 0; n < count; n++) {
       const cloth = makeCloth(n, seed);
-      const planted = plantFault(cloth.ground, fault, WEIGHTS, seed * 131 + n);
+      const planted = plantFault(cloth.silhouettes, fault, WEIGHTS, seed * 131 + n);
       const begun = performance.now();
       const { before, after } = mend(
         { ground: GROUND, motifs: cloth.motifs, placements: planted.placements },

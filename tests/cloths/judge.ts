@@ -63,7 +63,7 @@ export function judge(count: number, seed: number, say?: (line: string) => void)
       0,
     );
     for (const [n, cloth] of cloths.entries()) {
-      const planted = plantFault(cloth.ground, fault, WEIGHTS, seed * 131 + n);
+      const planted = plantFault(cloth.silhouettes, fault, WEIGHTS, seed * 131 + n);
       const of = look(cloth, planted.placements).findings.filter(
         (f) => toldAs(fault).includes(f.kind) && f.severity === 'warning',
       );

@@ -1,6 +1,5 @@
 /** Made-up cloths, scattered and settled by seed: motifs of plain shapes in flat inks, sized and spaced by style. */
 import {
-  Ground,
   type Layout,
   labDistance,
   newRaster,
@@ -10,6 +9,7 @@ import {
   pyramidOf,
   type Rgb,
   type SceneMotif,
+  SilhouetteIndex,
   scatter,
   seededRandom,
 } from '../../src/core';
@@ -101,7 +101,7 @@ export type MadeCloth = {
   style: Style;
   layout: Layout;
   cell: { width: number; height: number };
-  ground: Ground;
+  silhouettes: SilhouetteIndex;
   placements: Placed[];
   motifs: Map<string, SceneMotif>;
 };
@@ -117,10 +117,10 @@ export function makeCloth(n: number, seed: number): MadeCloth {
   const { cover, gap, size } = COVER[style];
   const each = (style === 'airy' ? 0.75 : 1) * Math.sqrt(area / 90000) ** 2;
   for (let tries = 0; tries < 8; tries++) {
-    const ground = new Ground(layout, cell, OUTLINES);
+    const silhouettes = new SilhouetteIndex(layout, cell, OUTLINES);
     try {
       const { placed } = scatter(
-        ground,
+        silhouettes,
         {
           motifs: SORTS.map((s) => ({
             motif: s.shape,
@@ -138,7 +138,7 @@ export function makeCloth(n: number, seed: number): MadeCloth {
         },
         Math.floor(random() * 1e9),
       );
-      return { style, layout, cell, ground, placements: placed, motifs: ART };
+      return { style, layout, cell, silhouettes, placements: placed, motifs: ART };
     } catch {
       // Too dense by chance: a smaller gap.
     }

@@ -154,8 +154,8 @@ test('scatter is shown before it is kept; what cannot be met is told and changes
   const proposal = page.getByRole('region', { name: 'Proposal' });
   await expect(proposal).toContainText('46 laid.', { timeout: 60_000 });
   expect((await kept(page)).placements).toEqual(before.placements);
-  const says = (await proposal.textContent()) ?? '';
-  expect(Number(/gap is ([\d.]+) mm/.exec(says)?.[1])).toBeGreaterThanOrEqual(3);
+  const summary = (await proposal.textContent()) ?? '';
+  expect(Number(/gap is ([\d.]+) mm/.exec(summary)?.[1])).toBeGreaterThanOrEqual(3);
   const after = await cloth(page).screenshot();
   await page.getByRole('button', { name: 'Before', exact: true }).click();
   await expect(proposal).toContainText('This is how it was.');

@@ -116,15 +116,15 @@ async function asInTheFile(page: Page, cases: Project[]) {
     };
     const want = renderWindow(scene, plan, width, height, { origin });
     let sum = 0;
-    let far = 0;
+    let distance = 0;
     for (let i = 0; i < want.data.length; i++) {
       const d = Math.abs(want.data[i] - seen.data[i]);
       sum += d;
-      if (d > 60) far++;
+      if (d > 60) distance++;
     }
     expect(sum / want.data.length, `${project.id}: mean error`).toBeLessThan(1);
     // A motif a pixel out of place would leave bright rims all along its edges.
-    expect(far / want.data.length, `${project.id}: share far off`).toBeLessThan(0.002);
+    expect(distance / want.data.length, `${project.id}: share far off`).toBeLessThan(0.002);
   }
 }
 

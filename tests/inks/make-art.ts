@@ -3,7 +3,7 @@ import { differenceCiede2000, formatHex } from 'culori';
 import sharp from 'sharp';
 import { hexOfRgb, type Raster, type Rgb, seededRandom } from '../../src/core';
 
-const far = differenceCiede2000();
+const distance = differenceCiede2000();
 
 /** Inks that can be told apart: any two at least `apart` dE00 from each other. */
 export function randomInks(count: number, seed: number, apart = 12): Rgb[] {
@@ -11,7 +11,7 @@ export function randomInks(count: number, seed: number, apart = 12): Rgb[] {
   const inks: Rgb[] = [];
   while (inks.length < count) {
     const rgb = [0, 1, 2].map(() => Math.floor(random() * 256)) as Rgb;
-    if (inks.every((ink) => far(hexOfRgb(ink), hexOfRgb(rgb)) >= apart)) inks.push(rgb);
+    if (inks.every((ink) => distance(hexOfRgb(ink), hexOfRgb(rgb)) >= apart)) inks.push(rgb);
   }
   return inks;
 }
@@ -26,7 +26,7 @@ export function closeInks(count: number, seed: number, near: [number, number]): 
   for (const ink of inks.slice(0, Math.floor(count / 2))) {
     for (let tries = 0; tries < 4000; tries++) {
       const other = ink.map((v) => Math.round(Math.min(255, Math.max(0, v + (random() - 0.5) * 60)))) as Rgb;
-      const d = far(hexOfRgb(ink), hexOfRgb(other));
+      const d = distance(hexOfRgb(ink), hexOfRgb(other));
       if (d < near[0] || d > near[1]) continue;
       inks.push(other);
       break;
@@ -115,7 +115,7 @@ export function alike(a: Raster, b: Raster, limits: number[]): number[] {
     let d = 0;
     if (p[i] !== q[i]) {
       const key = (p[i] & 0xffffff) * 16777216 + (q[i] & 0xffffff);
-      d = known.get(key) ?? far(hex(p[i]), hex(q[i]));
+      d = known.get(key) ?? distance(hex(p[i]), hex(q[i]));
       known.set(key, d);
     }
     limits.forEach((limit, n) => {

@@ -173,14 +173,14 @@ describe('colour arithmetic', () => {
         for (const c of seenBy(kind, [v, v, v])) expect(Math.abs(c - v)).toBeLessThanOrEqual(1);
       }
     }
-    const far = (kind: 'protan' | 'tritan', p: Rgb, q: Rgb) =>
+    const distance = (kind: 'protan' | 'tritan', p: Rgb, q: Rgb) =>
       deltaE2000(cielabOf(seenBy(kind, p)), cielabOf(seenBy(kind, q)));
     const [red, green]: Rgb[] = [
       [190, 90, 60],
       [110, 120, 60],
     ];
-    expect(far('protan', red, green)).toBeLessThan(deltaE2000(cielabOf(red), cielabOf(green)) / 2);
-    expect(far('tritan', red, green)).toBeGreaterThan(deltaE2000(cielabOf(red), cielabOf(green)) / 2);
+    expect(distance('protan', red, green)).toBeLessThan(deltaE2000(cielabOf(red), cielabOf(green)) / 2);
+    expect(distance('tritan', red, green)).toBeGreaterThan(deltaE2000(cielabOf(red), cielabOf(green)) / 2);
   });
 
   test('the nearest of a book is the one that no other is nearer than', () => {
@@ -189,7 +189,7 @@ describe('colour arithmetic', () => {
         const solids = book.map((c, n) => ({ name: `${n}`, hex: hexOfRgb(c), lab: cielabOf(c) }));
         const [first] = nearestColours(hexOfRgb(rgb), solids);
         const least = Math.min(...book.map((c) => deltaE2000(cielabOf(c), cielabOf(rgb))));
-        expect(first.far).toBeCloseTo(least, 9);
+        expect(first.distance).toBeCloseTo(least, 9);
       }),
     );
   });

@@ -1,5 +1,5 @@
 import { labelOnTorus, nearerThan, newRaster, type Raster, thinnerThan } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { AROUND, inksAround, labelsOf, NearestInk, NO_INK, shareOf } from './labels';
 import { type Lab, oklabOf, type Rgb } from './oklab';
 import { pairFinder } from './pair';
@@ -86,13 +86,13 @@ function inkOfEach(block: Raster, inks: Rgb[]): Uint8Array {
  * A repeat block as flat screens, one for each ink, the ground left bare; its edges are joined. Lighter inks run
  * under darker ones by the trap, in printing order light to dark.
  * @param inks as the block shows them, ground first.
- * @throws RangeMessage unless 1 to 64 screens are asked and the trap and the line are 0 px or more.
+ * @throws ArgumentError unless 1 to 64 screens are asked and the trap and the line are 0 px or more.
  */
 export function* flatPlates(block: Raster, inks: Rgb[], options: FlatOptions): Generator<FlatPlate> {
   const { count, trapPx, linePx, printed = inks } = options;
   if (!Number.isInteger(count) || count < 1 || count > 64)
-    throw new RangeMessage('Between 1 and 64 screens.');
-  if (trapPx < 0 || linePx < 0) throw new RangeMessage('A trap and a line are 0 px or wider.');
+    throw new ArgumentError('Between 1 and 64 screens.');
+  if (trapPx < 0 || linePx < 0) throw new ArgumentError('A trap and a line are 0 px or wider.');
   const { width, height } = block;
   const n = width * height;
   const labels = inkOfEach(block, inks);

@@ -153,8 +153,8 @@ describe('flat screens', () => {
       for (const [p, on] of mask.entries()) {
         if (!on) continue;
         const [x, y] = [(((p % 320) + cut.x) % 320) + 0.5, ((Math.floor(p / 320) + cut.y) % 320) + 0.5];
-        const far = Math.min(...own.map((d) => Math.hypot(x - d.x, y - d.y)));
-        if (far > reach + 1 || far < inner - 1) stray++;
+        const distance = Math.min(...own.map((d) => Math.hypot(x - d.x, y - d.y)));
+        if (distance > reach + 1 || distance < inner - 1) stray++;
       }
       expect(stray).toBe(0);
       expect(areaPx / (own.length * Math.PI * (reach ** 2 - inner ** 2))).toBeCloseTo(1, 1.5);
@@ -202,7 +202,7 @@ describe('soft proof', () => {
       [40, 60, 20],
       [255, 0, 255],
     ]);
-    expect(strong.far).toBeGreaterThan(grey.far);
+    expect(strong.distance).toBeGreaterThan(grey.distance);
     expect(grey.ink).toBeCloseTo(260, 0);
   });
 });

@@ -1,5 +1,5 @@
 import type { Raster } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { type Lab, labDistance, oklabOf, type Rgb } from './oklab';
 import { thinInks } from './thin-inks';
 
@@ -161,7 +161,7 @@ function flatInks(rasters: Raster[], solid: number): Cluster[] | null {
   const calm = total(bins);
   const centres = densestFirst(bins, calm * SMALLEST_SHARE * SMALLEST_OF_REST, FLAT_INK);
   if (!centres.length) return null;
-  const within = (b: Bin, c: Lab, far: number) => labDistance(b.lab, c) < far;
+  const within = (b: Bin, c: Lab, distance: number) => labDistance(b.lab, c) < distance;
   const rest = bins.filter((b) => !within(b, centres[0], FLAT_INK));
   const onSpot = rest.filter((b) => centres.some((c) => within(b, c, FLAT_INK / 2)));
   const left = solid - (calm - total(rest));
@@ -183,7 +183,7 @@ export type FoundInks = { inks: FoundInk[]; flat: boolean };
  */
 export function extractPalette(rasters: Raster[], count?: number): FoundInks {
   if (count !== undefined && !(Number.isInteger(count) && count >= 1 && count <= 64)) {
-    throw new RangeMessage('Between 1 and 64 inks can be taken from the art.');
+    throw new ArgumentError('Between 1 and 64 inks can be taken from the art.');
   }
   const bins = solidColours(rasters);
   const solid = total(bins);

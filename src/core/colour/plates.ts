@@ -1,15 +1,15 @@
 import type { Raster } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { AROUND, inksAround, labelsOf, NO_INK, PURE, shareOf } from './labels';
 import { labDistance, oklabOf, type Rgb } from './oklab';
 import { type Pair, pairFinder, pairOf } from './pair';
-import { Numbering, type Tellings } from './tellings';
+import { Numbering, type PixelCodes } from './pixel-codes';
 
 /**
  * Art told as inks: each pixel names one of the tellings. Told this way an edge between two inks stays an
  * honest mixture in every colourway, and a colourway is one table to look pixels up in.
  */
-export type Plates = { width: number; height: number; index: Uint32Array; tellings: Tellings };
+export type Plates = { width: number; height: number; index: Uint32Array; codes: PixelCodes };
 
 /** A pair that must be guessed by colour alone has to pass nearer than this share of the nearest ink's distance. */
 const GUESS = 0.8;
@@ -75,10 +75,10 @@ function evenRows(labels: Uint8Array, width: number, height: number): Uint8Array
 
 /**
  * Splits art into plates for the given inks (sRGB bytes). Recolouring to the same inks gives the same bytes.
- * @throws RangeMessage unless there are 1 to 64 inks.
+ * @throws ArgumentError unless there are 1 to 64 inks.
  */
 export function platesOf(art: Raster, inks: Rgb[]): Plates {
-  if (inks.length < 1 || inks.length > 64) throw new RangeMessage('Plates need 1 to 64 inks.');
+  if (inks.length < 1 || inks.length > 64) throw new ArgumentError('Plates need 1 to 64 inks.');
   const { width, height } = art;
   const n = width * height;
   const pixels = new Uint32Array(art.data.buffer, art.data.byteOffset, n);
@@ -99,7 +99,7 @@ export function platesOf(art: Raster, inks: Rgb[]): Plates {
     }
   }
   const k = told.length;
-  const tellings: Tellings = {
+  const codes: PixelCodes = {
     first: new Uint8Array(k),
     second: new Uint8Array(k),
     share: new Uint8Array(k),
@@ -111,13 +111,13 @@ export function platesOf(art: Raster, inks: Rgb[]): Plates {
     const [first, second] = [pair >> 6, pair & 63];
     const [a, b] = [inks[first], inks[second]];
     const share = Math.round(Math.max(0, Math.min(1, shareOf(a, b, rgb))) * 255);
-    tellings.first[t] = first;
-    tellings.second[t] = second;
-    tellings.share[t] = share;
-    tellings.alpha[t] = colour >>> 24;
-    for (let c = 0; c < 3; c++) tellings.residual[t * 3 + c] = rgb[c] - mixed(a[c], b[c], share);
+    codes.first[t] = first;
+    codes.second[t] = second;
+    codes.share[t] = share;
+    codes.alpha[t] = colour >>> 24;
+    for (let c = 0; c < 3; c++) codes.residual[t * 3 + c] = rgb[c] - mixed(a[c], b[c], share);
   }
-  return { width, height, index, tellings };
+  return { width, height, index, codes };
 }
 
 /** As it is mixed again when the art is recoloured: the same steps, so that the same inks give the same bytes. */
@@ -135,7 +135,11 @@ const LUMA = [0.299, 0.587, 0.114];
 const lumas = (inks: Rgb[]) => Float64Array.from(inks, (c) => c.reduce((s, v, k) => s + v * LUMA[k], 0));
 
 /** Each telling as a pixel in other inks, 0xaabbggrr. */
-function tableOf({ first, second, share, residual, alpha }: Tellings, inks: Rgb[], options: RecolourOptions) {
+function tableOf(
+  { first, second, share, residual, alpha }: PixelCodes,
+  inks: Rgb[],
+  options: RecolourOptions,
+) {
   const table = new Uint32Array(alpha.length);
   const px = new Uint8ClampedArray(table.buffer);
   const flat = Float64Array.from(inks.flat());
@@ -170,12 +174,12 @@ function tableOf({ first, second, share, residual, alpha }: Tellings, inks: Rgb[
 
 /** The art in other inks (sRGB bytes, same order and number as the plates were made with). */
 export function recolour(
-  { width, height, index, tellings }: Plates,
+  { width, height, index, codes }: Plates,
   inks: Rgb[],
   options: RecolourOptions = {},
   into = new Uint8ClampedArray(index.length * 4),
 ): Raster {
-  const table = tableOf(tellings, inks, options);
+  const table = tableOf(codes, inks, options);
   const out = new Uint32Array(into.buffer, into.byteOffset, index.length);
   for (let p = 0; p < index.length; p++) out[p] = table[index[p]];
   return { width, height, data: into };

@@ -80,7 +80,7 @@ export function softProof(picture: Raster, cube: ProofCube): Raster {
 }
 
 /** A picture with what its proof changes by more than `far` dE00 in one colour. */
-export function marked(picture: Raster, proof: Raster, far: number, colour: Rgb): Raster {
+export function marked(picture: Raster, proof: Raster, distance: number, colour: Rgb): Raster {
   const { width, height } = picture;
   const data = picture.data.slice();
   const known = new Map<number, boolean>();
@@ -90,7 +90,7 @@ export function marked(picture: Raster, proof: Raster, far: number, colour: Rgb)
     let is = known.get(bgr);
     if (is === undefined) {
       const of = ({ data: d }: Raster): Rgb => [d[i], d[i + 1], d[i + 2]];
-      is = differenceOf(of(picture), of(proof)) > far;
+      is = differenceOf(of(picture), of(proof)) > distance;
       known.set(bgr, is);
     }
     if (is) data.set(colour, i);
@@ -99,10 +99,10 @@ export function marked(picture: Raster, proof: Raster, far: number, colour: Rgb)
 }
 
 /** What a printer does to one ink: how it will look, how far that is from what is asked (dE00), and its ink total. */
-export type Printed = { rgb: Rgb; far: number; ink: number };
+export type Printed = { rgb: Rgb; distance: number; ink: number };
 export const printedInks = ({ size, rgb, ink }: ProofCube, inks: Rgb[]): Printed[] =>
   inks.map((asked) => {
     enclose(size, ...asked);
     const printed = [0, 1, 2].map((c) => Math.round(mix(rgb, 3, c))) as Rgb;
-    return { rgb: printed, far: differenceOf(asked, printed), ink: mix(ink, 1, 0) };
+    return { rgb: printed, distance: differenceOf(asked, printed), ink: mix(ink, 1, 0) };
   });

@@ -1,4 +1,4 @@
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { cielabOf, deltaE2000 } from './difference';
 import { type Lab, rgbOfHex } from './oklab';
 import { hexOfOklch, oklchOf } from './oklch';
@@ -40,12 +40,12 @@ const pairsOf = (n: number) =>
 /**
  * Another colourway by rule. The hues turn together, some inks change hues, each varies a little; the first
  * try that keeps every rule is taken. The same seed gives the same colourway.
- * @throws RangeMessage when nothing is left to change.
+ * @throws ArgumentError when nothing is left to change.
  */
 export function shuffleColourway(colours: string[], rules: ShuffleRules, random: () => number): Shuffled {
   const still = new Set(rules.lead === null ? rules.locked : [...rules.locked, rules.lead]);
   const free = colours.map((_, n) => n).filter((n) => !still.has(n));
-  if (!free.length) throw new RangeMessage('Every ink is locked. Unlock one to shuffle the rest.');
+  if (!free.length) throw new ArgumentError('Every ink is locked. Unlock one to shuffle the rest.');
   const from = colours.map(oklchOf);
   const pairs = rules.touches.length ? rules.touches : pairsOf(colours.length);
   const measured = pairs.filter(({ a, b }) => !still.has(a) || !still.has(b));

@@ -94,33 +94,33 @@ const apartOf = (a: Rgb, b: Rgb) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - 
 /** How far each colour of five bits a channel is from the nearest ink, and whether two inks tell it. */
 function tablesOf(inks: Rgb[]) {
   const labs = inks.map((ink) => oklabOf(...ink));
-  const far = new Float32Array(32768);
+  const distance = new Float32Array(32768);
   const told = new Uint8Array(32768);
   for (let bits = 0; bits < 32768; bits++) {
     const rgb = midOf(bits);
     const lab = oklabOf(...rgb);
-    far[bits] = Math.min(...labs.map((l) => labDistance(l, lab)));
+    distance[bits] = Math.min(...labs.map((l) => labDistance(l, lab)));
     told[bits] = offAll(rgb, inks) < TOLD ? 1 : 0;
   }
-  return { far, told };
+  return { distance, told };
 }
 
 /** Colours along the middles of thin lines that no two inks make, and how many pixels have each. */
 function middles(rasters: Raster[], inks: Rgb[], apart: number): Map<number, number> {
-  const { far, told } = tablesOf(inks);
+  const { distance, told } = tablesOf(inks);
   const found = new Map<number, number>();
   for (const { width, height, data } of rasters) {
     const step = width * height > 4e6 ? 2 : 1;
     const bits = (p: number) => bitsOf(data[p * 4], data[p * 4 + 1], data[p * 4 + 2]);
     // What is clear counts as an ink: lines lie beside it too.
-    const away = (p: number) => (data[p * 4 + 3] < 255 ? 0 : far[bits(p)]);
+    const away = (p: number) => (data[p * 4 + 3] < 255 ? 0 : distance[bits(p)]);
     const ways = [1, width, width + 1, width - 1];
     for (let y = REACH; y < height - REACH; y += step) {
       for (let x = REACH; x < width - REACH; x += step) {
         const p = y * width + x;
         if (data[p * 4 + 3] < 255) continue;
         const key = bits(p);
-        const own = far[key];
+        const own = distance[key];
         if (own < apart || told[key]) continue;
         const side = (way: number) => {
           for (let k = 1; k <= REACH; k++) {
@@ -149,10 +149,10 @@ export function thinInks(rasters: Raster[], known: Rgb[], apart: number, least: 
   while (inks.length < 64) {
     const common = rest.sort((a, b) => b.n - a.n).slice(0, MOST_COLOURS);
     const away = (c: ThinInk) => Math.min(...inks.map((ink) => apartOf(ink, c.rgb)));
-    const far = [...common].sort((a, b) => away(b) * Math.sqrt(b.n) - away(a) * Math.sqrt(a.n));
+    const farthest = [...common].sort((a, b) => away(b) * Math.sqrt(b.n) - away(a) * Math.sqrt(a.n));
     // The ink itself tells the most of its lines' pixels: it lies at the end of all their mixtures.
     let best = { n: 0, rgb: [0, 0, 0] as Rgb };
-    for (const { rgb } of new Set([...common.slice(0, MOST_ENDS), ...far.slice(0, MOST_ENDS)])) {
+    for (const { rgb } of new Set([...common.slice(0, MOST_ENDS), ...farthest.slice(0, MOST_ENDS)])) {
       const tells = tellsOf(inks, rgb);
       const n = common.reduce((s, c) => s + (tells(c.rgb) ? c.n : 0), 0);
       if (n > best.n) best = { n, rgb };

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { type Edit, edit } from './edits/edit';
 import { addPlacements } from './edits/placements';
 import { type Motif, motifSchema, type Placement, type Project, placementSchema } from './schema';
@@ -29,10 +29,10 @@ export function clipOf(project: Project, ids: string[]): string {
 
 /**
  * Reads a clip back.
- * @throws RangeMessage when the text is anything else.
+ * @throws ArgumentError when the text is anything else.
  */
 export function readClip(text: string): Clip {
-  const refused = new RangeMessage(
+  const refused = new ArgumentError(
     'What was copied is not from a bolt. Copy motifs on a cloth, then paste them here.',
   );
   if (text.length > MOST) throw refused;

@@ -74,7 +74,7 @@ describe('edits', () => {
       start(),
       addPlacement(lead, () => `s${++n}`),
     );
-    const far = (p: Project) => {
+    const distance = (p: Project) => {
       const middle = cellMiddle(p.layout, { width: p.brief.widthMm, height: p.brief.heightMm });
       return p.placements
         .filter((q) => q.sym)
@@ -86,8 +86,8 @@ describe('edits', () => {
       apply(set, setLayout({ kind: 'diamond', drop: { p: 1, q: 2 } })),
       apply(set, setPlacements({ s1: { x: 420, y: -37 } })),
     ]) {
-      expect(new Set(far(p)).size).toBe(1);
-      expect(far(p)).toHaveLength(3);
+      expect(new Set(distance(p)).size).toBe(1);
+      expect(distance(p)).toHaveLength(3);
     }
   });
 

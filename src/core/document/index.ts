@@ -1,3 +1,4 @@
+export { cellOf, latticeMm } from './cell';
 export { assetsOf, type Clip, clipOf, pasteClip, readClip } from './clip';
 export { motifOf, newProject } from './create';
 export * from './edits/bolt';

@@ -219,26 +219,33 @@ const pollSchema = z.object({
   counts: z.record(id, z.number().int().min(0).max(1e6)),
 });
 
-export type ListRule = { each: z.ZodType; least?: number; most: number; says: string };
+export type ListRule = { each: z.ZodType; least?: number; most: number; refusal: string };
 
 /** The lists of a document: what each member is, how many there may be, and what is said when there are not. */
 export const LISTS = {
-  sheets: { each: sheetSchema, most: 60, says: 'A bolt keeps up to 60 pages. Begin another bolt for more.' },
+  sheets: {
+    each: sheetSchema,
+    most: 60,
+    refusal: 'A bolt keeps up to 60 pages. Begin another bolt for more.',
+  },
   motifs: {
     each: motifSchema,
     most: 600,
-    says: 'A bolt holds up to 600 motifs. Take some out, or keep fewer.',
+    refusal: 'A bolt holds up to 600 motifs. Take some out, or keep fewer.',
   },
-  placements: { each: placementSchema, most: 2000, says: 'A cell holds up to 2000 placements.' },
-  reserves: { each: reserveSchema, most: 60, says: 'A cell keeps up to 60 reserved places.' },
-  dismissed: { each: dismissedSchema, most: 400, says: 'A bolt keeps up to 400 findings as left.' },
-  inks: { each: inkSchema, least: 1, most: 64, says: 'A bolt has up to 64 inks, the ground among them.' },
-  colourways: { each: colourwaySchema, least: 1, most: 60, says: 'A bolt keeps up to 60 colourways.' },
-  polls: { each: pollSchema, most: 40, says: 'A bolt keeps up to 40 votes.' },
+  placements: { each: placementSchema, most: 2000, refusal: 'A cell holds up to 2000 placements.' },
+  reserves: { each: reserveSchema, most: 60, refusal: 'A cell keeps up to 60 reserved places.' },
+  dismissed: { each: dismissedSchema, most: 400, refusal: 'A bolt keeps up to 400 findings as left.' },
+  inks: { each: inkSchema, least: 1, most: 64, refusal: 'A bolt has up to 64 inks, the ground among them.' },
+  colourways: { each: colourwaySchema, least: 1, most: 60, refusal: 'A bolt keeps up to 60 colourways.' },
+  polls: { each: pollSchema, most: 40, refusal: 'A bolt keeps up to 40 votes.' },
 } as const satisfies Record<string, ListRule>;
 
-function list<T extends z.ZodType>({ each, most, says }: { each: T; most: number; says: string }, least = 0) {
-  return z.array(each).min(least, says).max(most, says);
+function list<T extends z.ZodType>(
+  { each, most, refusal }: { each: T; most: number; refusal: string },
+  least = 0,
+) {
+  return z.array(each).min(least, refusal).max(most, refusal);
 }
 
 /** Each field of a document by itself. */

@@ -33,13 +33,13 @@ const spreadOf = (list: ArrayLike<number>) => {
 
 /** Null for fewer than three things on the cloth. */
 export function evennessOf(look: ClothMeasures, leads: Map<string, number>): Evenness | null {
-  const { scene, rooms, far, picture } = look;
+  const { scene, rooms, atDistance, picture } = look;
   const n = scene.placements.length;
   if (n < 3 || !rooms) return null;
   const { gaps } = nearestGaps(look);
   const gapsMm = gaps.filter(Number.isFinite).sort((a, b) => a - b);
   const holes = spreadOf(rooms.rooms.map((c) => c.r));
-  const [stripes] = stripesOf(far.cover, STRIPES * look.spacingMm);
+  const [stripes] = stripesOf(atDistance.cover, STRIPES * look.spacingMm);
   const colours = unbalance(look, (p) => leads.get(p.art ?? p.motif) ?? -1);
   const areas = scene.placements.map((p) => (look.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2);
   const order = [...areas].sort((a, b) => b - a);
@@ -48,7 +48,7 @@ export function evennessOf(look: ClothMeasures, leads: Map<string, number>): Eve
   const parts = {
     gaps: mark(holes, 0.16, 0.75),
     cover: mark(stripes?.swing ?? 0, 0.08, 0.8),
-    weight: mark(spreadOf(far.blurred), 0.28, 0.8),
+    weight: mark(spreadOf(atDistance.blurred), 0.28, 0.8),
     colours: mark(colours, 0.1, 0.75),
     sizes: mark(sizes, 0.1, 0.75),
   };

@@ -1,6 +1,6 @@
 import type { Rgb } from '../colour';
 import type { PixelPlan, Point } from '../lattice';
-import type { Ground } from '../lay';
+import type { SilhouetteIndex } from '../lay';
 import type { Wants } from '../products';
 import type { Placed } from '../render';
 import type { ClothMeasures } from './cloth/measures';
@@ -47,7 +47,7 @@ export type Mend = {
   turn: number;
   /** Mends what it can of its kind, by another way at another attempt; how many were mended. */
   run: (work: Work, attempt: number) => number;
-  says: (count: number) => string;
+  summary: (count: number) => string;
   /** How many ways there are, where the first brings a new fault. */
   ways?: number;
   /** What it leaves too near or too far apart is put right with it; `again`: then it is done once more. */
@@ -65,7 +65,7 @@ export type Fault = {
   toldAs?: string[];
   /** It runs straight on through copies, so that it cannot be planted where cells alternate. */
   straight?: boolean;
-  plant: (ground: Ground, random: () => number, weights: Map<string, number>) => Spoilt;
+  plant: (silhouettes: SilhouetteIndex, random: () => number, weights: Map<string, number>) => Spoilt;
 };
 
 /** One kind of finding: its words, how far it reaches, whether it can be mended, how it is planted. */

@@ -37,7 +37,7 @@ const ALL: Finding[] = [
     unfit: false,
   },
   { ...at, placements: ['a', 'b'], kind: 'small-gap', gapMm: 0.3, limitMm: 0.5 },
-  { ...at, placements: [], kind: 'like-inks', inks: [1, 2], far: 1.4, limit: 3 },
+  { ...at, placements: [], kind: 'like-inks', inks: [1, 2], distance: 1.4, limit: 3 },
   { ...at, placements: ['a'], kind: 'hairline', px: 1.4, longMm: 300, share: 0.6 },
   { ...at, placements: ['a'], kind: 'unfinished', what: 'stand-in', count: 1 },
 ];

@@ -1,5 +1,5 @@
 import type { Point } from '../lattice';
-import { smallText, trimmed } from '../units';
+import { pxToMm, smallText, trimmed } from '../units';
 import type { Found } from './found';
 import type { Named } from './kind';
 
@@ -21,7 +21,7 @@ export function pairOf(f: Found, named: Named): string {
 /** How large the motif of a finding prints at a scale: its longer side. */
 export function printedAt(f: Found, named: Named, scale: number): string {
   const m = motifAt(named, f.placements[0]);
-  return smallText(m ? (Math.max(m.width, m.height) / m.ppi) * 25.4 * scale : 0);
+  return smallText(m ? pxToMm(Math.max(m.width, m.height), m.ppi) * scale : 0);
 }
 
 export const percentText = (share: number): string => `${trimmed(share * 100, share < 0.1 ? 1 : 0)}\u00a0%`;

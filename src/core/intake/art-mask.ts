@@ -1,6 +1,6 @@
 import type { Point } from '../lattice';
 import type { Raster } from '../raster';
-import { mmToPx } from '../units';
+import { MM_PER_INCH, mmToPx } from '../units';
 import { BLOCK, type Tone } from './paper';
 import type { AreaClick, IntakeSettings, Stroke } from './settings';
 import { tidyMask } from './tidy-mask';
@@ -26,7 +26,7 @@ export function artMask(
   const { width, height } = page;
   const mask = own ?? standsOff(page, tone, barOf(settings.tolerance));
   if (!own) {
-    const speckPx = settings.speckMm2 * (ppi / 25.4) ** 2;
+    const speckPx = settings.speckMm2 * (ppi / MM_PER_INCH) ** 2;
     // White inside the art stays when only joined paper goes.
     tidyMask(mask, width, height, { speckPx, fillHoles: settings.joined });
   }

@@ -1,5 +1,5 @@
 import { distanceTo, newRaster, type Raster } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { tidyMask } from './tidy-mask';
 
 /**
@@ -14,9 +14,9 @@ export function backArt(
 ): { art: Raster; filled: number } {
   const { width, height } = art;
   const { shrinkPx, bridgePx, backing } = options;
-  if (!(shrinkPx >= 0 && bridgePx >= 0)) throw new RangeMessage('Shrinking and bridging start at 0.');
+  if (!(shrinkPx >= 0 && bridgePx >= 0)) throw new ArgumentError('Shrinking and bridging start at 0.');
   if (backing && (backing.width !== width || backing.height !== height)) {
-    throw new RangeMessage('The backing must have the size of the art.');
+    throw new ArgumentError('The backing must have the size of the art.');
   }
   // Room round the art, so that closing does not stick to the edge of the picture.
   const pad = Math.ceil(bridgePx / 2) + 2;

@@ -181,15 +181,15 @@ function mergeLinked(
 function nearestGroup({ x, y }: Point, runs: Runs, labels: Int32Array, groupOf: Int32Array): number {
   const { rows, start, end } = runs;
   let best = -1;
-  let far = Number.POSITIVE_INFINITY;
+  let distance = Number.POSITIVE_INFINITY;
   for (let row = 0; row + 1 < rows.length; row++) {
     const dy = row - y;
-    if (dy * dy >= far) continue;
+    if (dy * dy >= distance) continue;
     for (let i = rows[row]; i < rows[row + 1]; i++) {
       const dx = x < start[i] ? start[i] - x : x >= end[i] ? x - end[i] + 1 : 0;
       const d = dx * dx + dy * dy;
-      if (d < far && groupOf[labels[i]] >= 0) {
-        far = d;
+      if (d < distance && groupOf[labels[i]] >= 0) {
+        distance = d;
         best = groupOf[labels[i]];
       }
     }

@@ -1,5 +1,5 @@
 import { distanceTo, joinRuns, newRaster, type Raster, runsOf } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { cutWithCleanEdge, OWN } from './clean-edge';
 import { tidyMask } from './tidy-mask';
 
@@ -19,14 +19,14 @@ const INK = 0.35;
  * Finds the closed regions of line art. Gaps in the lines up to `bridgePx` are bridged; every region then runs
  * on under the ink by `trapPx`, so that no pale line shows between the two, and never out at its other side.
  * @param speckPx ink with less area is dust and left out; regions with less area are left to the paper.
- * @throws RangeMessage for lengths below 0 or over 60 px.
+ * @throws ArgumentError for lengths below 0 or over 60 px.
  */
 export function fillUnderInk(
   art: Raster,
   { bridgePx, trapPx, speckPx = 35 }: { bridgePx: number; trapPx: number; speckPx?: number },
 ): LineArt {
   if (!(bridgePx >= 0 && bridgePx <= 60 && trapPx >= 0 && trapPx <= 60)) {
-    throw new RangeMessage('Gaps and traps go from 0 to 60 px of the art.');
+    throw new ArgumentError('Gaps and traps go from 0 to 60 px of the art.');
   }
   const { width, height } = art;
   const white = onWhite(art);

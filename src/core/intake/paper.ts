@@ -1,5 +1,5 @@
 import type { Raster } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 
 /**
  * The paper's colour over the page: per channel a second-order surface in u, v of -1 to 1, and what the paper
@@ -173,7 +173,7 @@ export const BLOCK = { width: 16, height: 8 } as const;
 /**
  * How the pixels of a page are evened: the paper at each place becomes white, then the white and the black
  * point (percent) are drawn apart to full white and full black.
- * @throws RangeMessage when the black point is not below the white point.
+ * @throws ArgumentError when the black point is not below the white point.
  */
 export function toneOf(
   size: { width: number; height: number },
@@ -181,7 +181,7 @@ export function toneOf(
   { evenLight, white, black }: { evenLight: boolean; white: number; black: number },
 ): Tone {
   if (!(white - black >= 5))
-    throw new RangeMessage('The black point must lie at least 5 % below the white point.');
+    throw new ArgumentError('The black point must lie at least 5 % below the white point.');
   const { width, height } = size;
   const across = Math.ceil(width / BLOCK.width);
   const down = Math.ceil(height / BLOCK.height);

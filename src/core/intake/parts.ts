@@ -1,5 +1,5 @@
 import { newRaster, type Raster } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 
 /** What a part of a motif is; parts lie in this order, the first lowest. */
 export const PART_KINDS = ['fill', 'shadow', 'highlight', 'outline'] as const;
@@ -19,12 +19,12 @@ export const partKindOf = (name: string): PartKind =>
 /**
  * Parts in register laid over each other, the first lowest; a part with a colour is that colour all over, in its
  * own alpha.
- * @throws RangeMessage when the parts are not all of one size.
+ * @throws ArgumentError when the parts are not all of one size.
  */
 export function composeParts(parts: { art: Raster; rgb?: [number, number, number] }[]): Raster {
   const first = parts[0]?.art;
   if (!first || parts.some((p) => p.art.width !== first.width || p.art.height !== first.height)) {
-    throw new RangeMessage('Parts of one motif must all have the same size in pixels.');
+    throw new ArgumentError('Parts of one motif must all have the same size in pixels.');
   }
   const out = newRaster(first.width, first.height);
   const d = out.data;

@@ -1,6 +1,6 @@
 import type { Point } from '../lattice';
 import { newRaster, type Raster } from '../raster';
-import { mmToPx, RangeMessage } from '../units';
+import { ArgumentError, MM_PER_INCH, mmToPx } from '../units';
 import { artMask, ownAlpha } from './art-mask';
 import { backArt } from './back-art';
 import { cutWithCleanEdge, OWN, softenEdge } from './clean-edge';
@@ -45,11 +45,11 @@ export type ReadPage = {
  * Finds the paper of a squared page and the art on it.
  * @param ppi of the page raster as given.
  * @param factor how many times smaller the raster is than the squared page.
- * @throws RangeMessage for settings that cannot be.
+ * @throws ArgumentError for settings that cannot be.
  */
 export function readPage(page: Raster, ppi: number, settings: IntakeSettings, factor = 1): ReadPage {
   if (!(settings.tolerance >= 0 && settings.tolerance <= 100)) {
-    throw new RangeMessage('The tolerance goes from 0 to 100.');
+    throw new ArgumentError('The tolerance goes from 0 to 100.');
   }
   const own = ownAlpha(page);
   const paper = own ? WHITE_PAPER : estimatePaper(page);
@@ -72,7 +72,7 @@ export function piecesOf(read: ReadPage, settings: IntakeSettings, factor = 1) {
       'This page is inked all over: there is no paper between the motifs to take away. Scan with some paper around each motif, or raise the tolerance.',
     );
   }
-  const smallest = settings.smallestMm2 * (ppi / 25.4) ** 2;
+  const smallest = settings.smallestMm2 * (ppi / MM_PER_INCH) ** 2;
   const kept = groups.filter((g) => g.area >= smallest);
   if (!kept.length) {
     throw new NoMotifs(
@@ -95,7 +95,7 @@ const MARGIN = 4;
  * nearness, each cut out with a clean edge. Pieces come in reading order.
  * @param ppi of the page.
  * @param onProgress share done, 0 to 1.
- * @throws NoMotifs as piecesOf; RangeMessage for settings that cannot be.
+ * @throws NoMotifs as piecesOf; ArgumentError for settings that cannot be.
  */
 export function splitPieces(
   page: Raster,

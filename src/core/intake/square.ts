@@ -1,7 +1,7 @@
 import { PICTURE_LIMITS } from '../format';
 import type { Point, Size } from '../lattice';
 import { newRaster, type Raster } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import type { Corners } from './settings';
 
 /** The corners of a whole picture. Pixel edges, so the right edge is at its width. */
@@ -47,13 +47,13 @@ export function pageFits(corners: Corners, aspect: number | null = null): boolea
 /**
  * The two-way map between the picture and its squared page, px: the projective map that takes the page's
  * rectangle to the four corners (Heckbert, "Fundamentals of Texture Mapping", 1989, square to quadrilateral).
- * @throws RangeMessage when the corners do not go round a page, or round one too large.
+ * @throws ArgumentError when the corners do not go round a page, or round one too large.
  */
 export function pageMap(corners: Corners, aspect: number | null = null) {
   if (!cornersAreSound(corners)) {
-    throw new RangeMessage('The four corners must go round the page, each in its own quarter.');
+    throw new ArgumentError('The four corners must go round the page, each in its own quarter.');
   }
-  if (!pageFits(corners, aspect)) throw new RangeMessage(PAGE_TOO_LARGE);
+  if (!pageFits(corners, aspect)) throw new ArgumentError(PAGE_TOO_LARGE);
   const { width, height } = pageSize(corners, aspect);
   const [p0, p1, p2, p3] = corners;
   const sx = p0.x - p1.x + p2.x - p3.x;

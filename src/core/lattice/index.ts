@@ -4,6 +4,7 @@ export {
   cellMiddle,
   cellOutline,
   cellSteps,
+  gcd,
   type Lattice,
   type Layout,
   type LayoutKind,

@@ -1,4 +1,4 @@
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 
 export type LayoutKind = 'straight' | 'half-drop' | 'brick' | 'diamond';
 
@@ -18,13 +18,14 @@ export type Point = { x: number; y: number };
 /** Two vectors; every whole-number sum of them carries the cloth onto itself. */
 export type Lattice = { a: Point; b: Point };
 
-const gcd = (a: number, b: number): number => (b === 0 ? Math.abs(a) : gcd(b, a % b));
+/** Greatest common divisor of two whole numbers. */
+export const gcd = (a: number, b: number): number => (b === 0 ? Math.abs(a) : gcd(b, a % b));
 
 /** The drop in lowest terms, with 0 <= p < q. */
 export function lowestDrop(drop: Layout['drop']): Layout['drop'] {
   const { p, q } = drop;
   if (!Number.isInteger(p) || !Number.isInteger(q) || q < 1 || q > 12 || p < 0 || p > q) {
-    throw new RangeMessage('A drop is a fraction p/q of whole numbers, from 0 to 1, with q at most 12.');
+    throw new ArgumentError('A drop is a fraction p/q of whole numbers, from 0 to 1, with q at most 12.');
   }
   const g = gcd(p, q) || 1;
   return { p: (p / g) % (q / g), q: q / g };
@@ -36,7 +37,7 @@ export function lowestDrop(drop: Layout['drop']): Layout['drop'] {
  */
 export function cellSteps(layout: Layout, cell: Size): Lattice {
   const { width: w, height: h } = cell;
-  if (!(w > 0 && h > 0)) throw new RangeMessage('A cell needs a width and a height above 0.');
+  if (!(w > 0 && h > 0)) throw new ArgumentError('A cell needs a width and a height above 0.');
   const { p, q } = lowestDrop(layout.drop);
   switch (layout.kind) {
     case 'straight':

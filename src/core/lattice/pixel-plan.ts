@@ -1,4 +1,4 @@
-import { LIMITS, MM_PER_INCH, RangeMessage } from '../units';
+import { ArgumentError, LIMITS, MM_PER_INCH } from '../units';
 import { type Lattice, type Layout, latticeOf, lowestDrop, repeatBlock, type Size } from './layout';
 
 /**
@@ -27,13 +27,13 @@ const toMultiple = (px: number, of: number) => Math.max(of, Math.round(px / of) 
 /**
  * Rounds a cell (mm) at `ppi` to the nearest whole pixels for which all lattice vectors are whole too:
  * the cell height is a multiple of q for a half-drop, its width for a brick, both of 2 for a diamond.
- * @throws RangeMessage for sizes or ppi that are not positive.
+ * @throws ArgumentError for sizes or ppi that are not positive.
  */
 export function pixelPlan(layout: Layout, cellMm: Size, ppi: number): PixelPlan {
-  if (!(ppi > 0 && Number.isFinite(ppi))) throw new RangeMessage('The ppi must be a number above 0.');
+  if (!(ppi > 0 && Number.isFinite(ppi))) throw new ArgumentError('The ppi must be a number above 0.');
   const { width, height } = cellMm;
   if (!(width > 0 && height > 0 && Number.isFinite(width * height))) {
-    throw new RangeMessage('A cell needs a width and a height above 0.');
+    throw new ArgumentError('A cell needs a width and a height above 0.');
   }
   const drop = lowestDrop(layout.drop);
   const { kind } = layout;

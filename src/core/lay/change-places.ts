@@ -1,5 +1,5 @@
 import type { Placed } from '../render';
-import type { Ground } from './ground';
+import type { SilhouetteIndex } from './silhouette-index';
 
 /** How unlike in size two may be that change places, and how much smaller one may become to fit. */
 const SIZE = 1.8;
@@ -22,26 +22,33 @@ type Rules = {
   suits?: (p: Placed) => boolean;
 };
 
-const areaOf = (ground: Ground, p: Placed) => (ground.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
+const areaOf = (silhouettes: SilhouetteIndex, p: Placed) =>
+  (silhouettes.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
 
 /** The placement with another motif of the same printed area, or a little less. */
-export function asMotif(ground: Ground, p: Placed, motif: string, angle: number, smaller: number): Placed {
-  const one = ground.outlines.get(motif)?.areaMm2 ?? 1;
-  return { ...p, motif, art: undefined, angle, scale: Math.sqrt(areaOf(ground, p) / one) * smaller };
+export function asMotif(
+  silhouettes: SilhouetteIndex,
+  p: Placed,
+  motif: string,
+  angle: number,
+  smaller: number,
+): Placed {
+  const one = silhouettes.outlines.get(motif)?.areaMm2 ?? 1;
+  return { ...p, motif, art: undefined, angle, scale: Math.sqrt(areaOf(silhouettes, p) / one) * smaller };
 }
 
 /** Whether a piece clears everything and has none of its like beside it. */
 export function liesWell(
-  ground: Ground,
+  silhouettes: SilhouetteIndex,
   n: number,
   { leads, middle, suits, least = middle * CLEAR }: Rules,
 ): boolean {
-  const p = ground.placed(n);
+  const p = silhouettes.placed(n);
   if (suits && !suits(p)) return false;
-  for (const near of ground.around(n, middle * BESIDE)) {
+  for (const near of silhouettes.around(n, middle * BESIDE)) {
     if (near.gap < least) return false;
     if (typeof near.piece !== 'number' || near.piece === n) continue;
-    const other = ground.placed(near.piece);
+    const other = silhouettes.placed(near.piece);
     if (other.motif === p.motif) return false;
     const lead = leads.get(p.art ?? p.motif) ?? -1;
     if (lead >= 0 && lead === leads.get(other.art ?? other.motif) && near.gap < middle * COLOUR) return false;
@@ -53,31 +60,32 @@ export function liesWell(
  * Lets a piece change places with another motif of about its size, each with its own angle, so that none of the two comes to
  * lie beside its like. False, and nothing changed, when none may.
  */
-export function changePlaces(ground: Ground, n: number, rules: Rules): boolean {
-  const p = ground.placed(n);
-  const area = areaOf(ground, p);
-  const others = Array.from({ length: ground.count }, (_, m) => m)
-    .filter((m) => m !== n && !rules.locked.has(m) && ground.placed(m).motif !== p.motif)
-    .map((m) => ({ m, unlike: Math.abs(Math.log(areaOf(ground, ground.placed(m)) / area)) }))
+export function changePlaces(silhouettes: SilhouetteIndex, n: number, rules: Rules): boolean {
+  const p = silhouettes.placed(n);
+  const area = areaOf(silhouettes, p);
+  const others = Array.from({ length: silhouettes.count }, (_, m) => m)
+    .filter((m) => m !== n && !rules.locked.has(m) && silhouettes.placed(m).motif !== p.motif)
+    .map((m) => ({ m, unlike: Math.abs(Math.log(areaOf(silhouettes, silhouettes.placed(m)) / area)) }))
     .filter(({ unlike }) => unlike < Math.log(SIZE))
     .sort((a, b) => a.unlike - b.unlike);
   for (const { m } of others) {
-    const q = ground.placed(m);
+    const q = silhouettes.placed(m);
     for (const smaller of SMALLER) {
-      ground.set(n, asMotif(ground, p, q.motif, q.angle, smaller));
-      ground.set(m, asMotif(ground, q, p.motif, p.angle, smaller));
-      if (liesWell(ground, n, rules) && liesWell(ground, m, rules)) return true;
+      silhouettes.set(n, asMotif(silhouettes, p, q.motif, q.angle, smaller));
+      silhouettes.set(m, asMotif(silhouettes, q, p.motif, p.angle, smaller));
+      if (liesWell(silhouettes, n, rules) && liesWell(silhouettes, m, rules)) return true;
     }
-    ground.set(n, p);
-    ground.set(m, q);
+    silhouettes.set(n, p);
+    silhouettes.set(m, q);
   }
   return false;
 }
 
 /** Whether the same motif lies beside a piece, no farther than a little over the middle gap. */
-export function isBesideItsLike(ground: Ground, n: number, middle: number): boolean {
-  const { motif } = ground.placed(n);
+export function isBesideItsLike(silhouettes: SilhouetteIndex, n: number, middle: number): boolean {
+  const { motif } = silhouettes.placed(n);
   const likes = new Set<number>();
-  for (let m = 0; m < ground.count; m++) if (m !== n && ground.placed(m).motif === motif) likes.add(m);
-  return ground.around(n, middle * 1.1, likes).some(({ piece }) => piece !== n && piece !== 'reserve');
+  for (let m = 0; m < silhouettes.count; m++)
+    if (m !== n && silhouettes.placed(m).motif === motif) likes.add(m);
+  return silhouettes.around(n, middle * 1.1, likes).some(({ piece }) => piece !== n && piece !== 'reserve');
 }

@@ -1,7 +1,7 @@
 import type { Point } from '../lattice';
 import type { Placed } from '../render';
 import { largestFit } from './fit';
-import type { Ground } from './ground';
+import type { SilhouetteIndex } from './silhouette-index';
 
 /** A motif that may fill a patch: the scales it is used at (least, usual, most), and the ways it may point. */
 export type Filler = { motif: string; lead: number; scales: [number, number, number]; angles: number[] };
@@ -22,7 +22,7 @@ export const FREE_ANGLES: readonly number[] = TURNED;
  * @param leads leading colour by motif, for "not beside the same colour".
  */
 export function fillGap(
-  ground: Ground,
+  silhouettes: SilhouetteIndex,
   patch: Point & { r: number },
   fillers: Filler[],
   gapMm: number,
@@ -31,20 +31,20 @@ export function fillGap(
 ): Offer[] {
   const room = Math.PI * patch.r ** 2;
   const offers = fillers.flatMap((filler): (Offer & { worth: number })[] => {
-    const outline = ground.outlines.get(filler.motif);
+    const outline = silhouettes.outlines.get(filler.motif);
     if (!outline) return [];
     const [least, usual, most] = filler.scales;
     let best: (Offer & { worth: number }) | undefined;
     for (const angle of filler.angles) {
       for (const mirror of [false, true]) {
         const start = { motif: filler.motif, x: patch.x, y: patch.y, angle, mirror, scale: least };
-        const placed = nudged(ground, start, patch.r, gapMm, most);
+        const placed = nudged(silhouettes, start, patch.r, gapMm, most);
         if (!placed || placed.scale < least) continue;
-        const near = ground.nearest(-1, placed, patch.r * 4 + 200);
+        const near = silhouettes.nearest(-1, placed, patch.r * 4 + 200);
         const share = Math.min(1, (outline.areaMm2 * placed.scale ** 2) / room);
         const fromUsual = Math.abs(Math.log(placed.scale / usual));
         const like =
-          near && typeof near.piece === 'number' ? nearLike(ground, placed, filler, patch.r, leads) : 0;
+          near && typeof near.piece === 'number' ? nearLike(silhouettes, placed, filler, patch.r, leads) : 0;
         const worth = share - 0.25 * fromUsual - 0.35 * like;
         if (!best || worth > best.worth) best = { placed, share, gapMm: near?.gap ?? 0, worth };
       }
@@ -58,7 +58,13 @@ export function fillGap(
 }
 
 /** The placement at the best of a few places about the patch's middle, as large as fits there. */
-function nudged(ground: Ground, start: Placed, r: number, gapMm: number, most: number): Placed | null {
+function nudged(
+  silhouettes: SilhouetteIndex,
+  start: Placed,
+  r: number,
+  gapMm: number,
+  most: number,
+): Placed | null {
   let best: Placed | null = null;
   for (const [dx, dy] of [
     [0, 0],
@@ -68,7 +74,7 @@ function nudged(ground: Ground, start: Placed, r: number, gapMm: number, most: n
     [0, -0.16],
   ]) {
     const placed = { ...start, x: start.x + dx * r, y: start.y + dy * r };
-    const scale = largestFit(ground, -1, placed, gapMm, most);
+    const scale = largestFit(silhouettes, -1, placed, gapMm, most);
     if (scale !== null && (!best || scale > best.scale)) best = { ...placed, scale };
   }
   return best;
@@ -76,20 +82,20 @@ function nudged(ground: Ground, start: Placed, r: number, gapMm: number, most: n
 
 /** How many of the neighbours are the same motif (whole) or lead with the same colour (half), at most 2. */
 function nearLike(
-  ground: Ground,
+  silhouettes: SilhouetteIndex,
   placed: Placed,
   filler: Filler,
   reach: number,
   leads: Map<string, number>,
 ): number {
-  const n = ground.add(placed);
+  const n = silhouettes.add(placed);
   let like = 0;
-  for (const { piece } of ground.around(n, reach)) {
+  for (const { piece } of silhouettes.around(n, reach)) {
     if (piece === 'reserve' || piece === n) continue;
-    const other = ground.placed(piece).motif;
+    const other = silhouettes.placed(piece).motif;
     if (other === filler.motif) like += 1;
     else if (leads.get(other) === filler.lead) like += 0.5;
   }
-  ground.pop();
+  silhouettes.pop();
   return Math.min(2, like);
 }

@@ -1,5 +1,5 @@
 import type { Placed } from '../render';
-import type { Ground } from './ground';
+import type { SilhouetteIndex } from './silhouette-index';
 
 /**
  * The largest scale at which a placement clears its own copies, its neighbours and what is reserved by `gapMm`.
@@ -8,14 +8,14 @@ import type { Ground } from './ground';
  * @returns null when even 2 % of full size is too near to something.
  */
 export function largestFit(
-  ground: Ground,
+  silhouettes: SilhouetteIndex,
   n: number,
   placed: Placed,
   gapMm: number,
   most = 20,
 ): number | null {
   const clears = (scale: number) => {
-    const near = ground.nearest(n, { ...placed, scale }, gapMm + 1e-9, gapMm);
+    const near = silhouettes.nearest(n, { ...placed, scale }, gapMm + 1e-9, gapMm);
     return !near || near.gap >= gapMm;
   };
   let low = 0.02;

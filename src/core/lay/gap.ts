@@ -1,3 +1,4 @@
+import { insideRing } from '../geometry';
 import type { Box, Point } from '../lattice';
 import { type Outline, toSegment2 } from './outline';
 
@@ -94,10 +95,10 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
   let met = false;
   for (const [m, ring] of a.rings.entries()) {
     for (const [n, other] of b.rings.entries()) {
-      const far = apart(a.boxes[m], b.boxes[n], at.x, at.y);
-      if (far >= best && !(far === 0 && best === 0)) continue;
+      const distance = apart(a.boxes[m], b.boxes[n], at.x, at.y);
+      if (distance >= best && !(distance === 0 && best === 0)) continue;
       met = true;
-      if (far === 0 && overlap(ring, other, b.boxes[n], at)) return { gap: 0, from, to: { x: 0, y: 0 } };
+      if (distance === 0 && overlap(ring, other, b.boxes[n], at)) return { gap: 0, from, to: { x: 0, y: 0 } };
       nearest(ring, other, b.boxes[n], at.x, at.y, 1);
       nearest(other, ring, a.boxes[m], -at.x, -at.y, -1);
     }
@@ -107,7 +108,7 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
 
 /** Whether two rings share any of the plane; the second, with its box, is moved by `at`. */
 function overlap(p: Float64Array, q: Float64Array, box: Box, at: Point): boolean {
-  if (inside(q, p[0] - at.x, p[1] - at.y) || inside(p, q[0] + at.x, q[1] + at.y)) return true;
+  if (insideRing(q, p[0] - at.x, p[1] - at.y) || insideRing(p, q[0] + at.x, q[1] + at.y)) return true;
   let [ax, ay] = [p[p.length - 2], p[p.length - 1]];
   for (let i = 0; i < p.length; i += 2) {
     const [bx, by] = [p[i], p[i + 1]];
@@ -146,15 +147,4 @@ function cross(
     side(ax, ay, bx, by, cx, cy) * side(ax, ay, bx, by, dx, dy) <= 0 &&
     side(cx, cy, dx, dy, ax, ay) * side(cx, cy, dx, dy, bx, by) <= 0
   );
-}
-
-function inside(ring: Float64Array, x: number, y: number): boolean {
-  let is = false;
-  let [ax, ay] = [ring[ring.length - 2], ring[ring.length - 1]];
-  for (let i = 0; i < ring.length; i += 2) {
-    const [bx, by] = [ring[i], ring[i + 1]];
-    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) is = !is;
-    [ax, ay] = [bx, by];
-  }
-  return is;
 }

@@ -2,7 +2,6 @@ export { AGAIN, AGAIN_RULES, type AgainRule, type AgainWhere, againAt, laidAgain
 export { asMotif, changePlaces, liesWell } from './change-places';
 export { type Filler, FREE_ANGLES, fillGap, type Offer } from './fill';
 export { largestFit } from './fit';
-export { Ground, gapSpread, type Reserved } from './ground';
 export { type CopyHit, hitTest, reachOf, type Silhouette } from './hit-test';
 export { type Outline, outlineOf, trueOutlineOf } from './outline';
 export { seededRandom } from './random';
@@ -16,6 +15,7 @@ export {
 } from './scatter';
 export { type SettleOptions, settle } from './settle';
 export { shareOut } from './share-out';
+export { gapSpread, type Reserved, SilhouetteIndex } from './silhouette-index';
 export { type Snap, type SnapLine, type SnapScene, snapMove, specialPoints } from './snap';
 export { SYMMETRIES, type Symmetry, symmetric, symmetryCount } from './symmetry';
 export { placementsWithin } from './within';

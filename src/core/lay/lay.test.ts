@@ -6,7 +6,6 @@ import {
   againAt,
   FREE_ANGLES,
   fillGap,
-  Ground,
   gapSpread,
   laidAgain,
   largestFit,
@@ -15,6 +14,7 @@ import {
   placementsWithin,
   type ScatterRules,
   type Silhouette,
+  SilhouetteIndex,
   SYMMETRIES,
   scatter,
   seededRandom,
@@ -75,9 +75,9 @@ describe('gaps between silhouettes', () => {
     });
     fc.assert(
       fc.property(anyLayout, point, point, (layout, p, q) => {
-        const ground = new Ground(layout, CELL, outlines);
-        ground.add(at('disc', p.x, p.y));
-        ground.add(at('disc', q.x, q.y));
+        const silhouettes = new SilhouetteIndex(layout, CELL, outlines);
+        silhouettes.add(at('disc', p.x, p.y));
+        silhouettes.add(at('disc', q.x, q.y));
         // Independent: all copies of both, by brute force over a wide window.
         const lattice = latticeOf(layout, CELL);
         const { a, b } = lattice;
@@ -105,7 +105,7 @@ describe('gaps between silhouettes', () => {
             }
           }
         }
-        const gap = ground.nearest(0)?.gap ?? Number.NaN;
+        const gap = silhouettes.nearest(0)?.gap ?? Number.NaN;
         const want = Math.max(0, least - 20);
         if (want < 150) {
           expect(gap).toBeLessThan(want + 0.12);
@@ -122,12 +122,12 @@ describe('gaps between silhouettes', () => {
       [{ kind: 'half-drop', drop: { p: 1, q: 2 } }, 150],
       [{ kind: 'diamond', drop: { p: 1, q: 2 } }, Math.hypot(90, 75)],
     ] as [Layout, number][]) {
-      const ground = new Ground(layout, CELL, outlines);
-      const scale = largestFit(ground, -1, at('disc', 10, 10), 6);
+      const silhouettes = new SilhouetteIndex(layout, CELL, outlines);
+      const scale = largestFit(silhouettes, -1, at('disc', 10, 10), 6);
       expect((scale ?? 0) * 20).toBeGreaterThan(room - 6 - 3);
       expect((scale ?? 0) * 20).toBeLessThanOrEqual(room - 6 + 0.1);
     }
-    const crowded = new Ground({ kind: 'straight', drop: { p: 0, q: 1 } }, CELL, outlines);
+    const crowded = new SilhouetteIndex({ kind: 'straight', drop: { p: 0, q: 1 } }, CELL, outlines);
     crowded.add(at('disc', 50, 50));
     expect(largestFit(crowded, -1, at('disc', 50, 50), 2)).toBeNull();
     expect((largestFit(crowded, -1, at('disc', 90, 50), 5) ?? 0) * 10).toBeCloseTo(25, 0);
@@ -151,7 +151,7 @@ describe('scatter, settle, fill', () => {
     fc.assert(
       fc.property(anyLayout, fc.integer({ min: 1, max: 1e6 }), (layout, seed) => {
         const cell = { width: 300, height: 300 };
-        const lay = () => scatter(new Ground(layout, cell, outlines), rules(9, 0.22, 4), seed);
+        const lay = () => scatter(new SilhouetteIndex(layout, cell, outlines), rules(9, 0.22, 4), seed);
         const laid = lay();
         expect(laid.placed).toHaveLength(18);
         expect(laid.placed.filter((p) => p.motif === 'bar')).toHaveLength(9);
@@ -163,9 +163,9 @@ describe('scatter, settle, fill', () => {
         expect(lean.filter((a) => a > 10 && a < 170)).toEqual([]);
         // The same motif is kept apart: farther than half of what an even spread would give.
         const bars = laid.placed.filter((p) => p.motif === 'bar');
-        const ground = new Ground(layout, cell, outlines);
-        const apart = bars.flatMap((p, n) => bars.slice(n + 1).map((q) => ground.apart(p, q)));
-        expect(Math.min(...apart)).toBeGreaterThan(0.35 * Math.sqrt(ground.cellAreaMm2 / bars.length));
+        const silhouettes = new SilhouetteIndex(layout, cell, outlines);
+        const apart = bars.flatMap((p, n) => bars.slice(n + 1).map((q) => silhouettes.apart(p, q)));
+        expect(Math.min(...apart)).toBeGreaterThan(0.35 * Math.sqrt(silhouettes.cellAreaMm2 / bars.length));
         // By arithmetic alone: no two discs nearer than asked, whatever copy.
         const lattice = latticeOf(layout, cell);
         const discs = laid.placed.filter((p) => p.motif === 'disc');
@@ -182,14 +182,14 @@ describe('scatter, settle, fill', () => {
   });
 
   test('what lies there stays, and nothing enters a reserved place', () => {
-    const ground = new Ground({ kind: 'half-drop', drop: { p: 1, q: 2 } }, CELL, outlines, [
+    const silhouettes = new SilhouetteIndex({ kind: 'half-drop', drop: { p: 1, q: 2 } }, CELL, outlines, [
       { x: 90, y: 75, r: 30 },
     ]);
     const hero = at('disc', 20, 20, 0, 2);
-    ground.add(hero);
-    const laid = scatter(ground, rules(4, 0.25, 3), 7);
-    expect(ground.placed(0)).toEqual(hero);
-    const lattice = latticeOf(ground.layout, CELL);
+    silhouettes.add(hero);
+    const laid = scatter(silhouettes, rules(4, 0.25, 3), 7);
+    expect(silhouettes.placed(0)).toEqual(hero);
+    const lattice = latticeOf(silhouettes.layout, CELL);
     for (const p of laid.placed.filter((q) => q.motif === 'disc')) {
       const c = nearestCopy(lattice, { x: 90, y: 75 }, p);
       expect(Math.hypot(c.x - p.x, c.y - p.y) - 30 - 10 * p.scale).toBeGreaterThan(2.9);
@@ -198,48 +198,50 @@ describe('scatter, settle, fill', () => {
 
   test('a gap that cannot be met, or a motif larger than the cell, is refused in words', () => {
     const straight: Layout = { kind: 'straight', drop: { p: 0, q: 1 } };
-    expect(() => scatter(new Ground(straight, CELL, outlines), rules(20, 0.5, 40), 1)).toThrow(
+    expect(() => scatter(new SilhouetteIndex(straight, CELL, outlines), rules(20, 0.5, 40), 1)).toThrow(
       /^\d+ of 40 fit with 40 mm between them\./,
     );
     expect(() =>
-      scatter(new Ground(straight, { width: 6, height: 8 }, outlines), rules(1, 0.5, 1), 1),
+      scatter(new SilhouetteIndex(straight, { width: 6, height: 8 }, outlines), rules(1, 0.5, 1), 1),
     ).toThrow(/larger than the cell/);
-    expect(() => scatter(new Ground(straight, CELL, outlines), rules(0, 0.5, 1), 1)).toThrow(/at least one/);
+    expect(() => scatter(new SilhouetteIndex(straight, CELL, outlines), rules(0, 0.5, 1), 1)).toThrow(
+      /at least one/,
+    );
   });
 
   test('settling a random start evens the gaps by 30 % or more, and never breaks the smallest', () => {
     for (const seed of [1, 2, 3, 4, 5, 6]) {
       const random = seededRandom(seed);
-      const ground = new Ground({ kind: 'half-drop', drop: { p: 1, q: 2 } }, CELL, outlines);
-      for (let k = 0; k < 4000 && ground.count < 14; k++) {
-        const p = at(ground.count % 2 ? 'disc' : 'bar', random() * 180, random() * 150, random() * 360);
-        if ((ground.nearest(-1, p, 50)?.gap ?? 50) >= 3) ground.add(p);
+      const silhouettes = new SilhouetteIndex({ kind: 'half-drop', drop: { p: 1, q: 2 } }, CELL, outlines);
+      for (let k = 0; k < 4000 && silhouettes.count < 14; k++) {
+        const p = at(silhouettes.count % 2 ? 'disc' : 'bar', random() * 180, random() * 150, random() * 360);
+        if ((silhouettes.nearest(-1, p, 50)?.gap ?? 50) >= 3) silhouettes.add(p);
       }
-      const lockedAt = ground.placed(0);
-      const { before, after } = settle(ground, { minGapMm: 3, locked: new Set([0]) });
+      const lockedAt = silhouettes.placed(0);
+      const { before, after } = settle(silhouettes, { minGapMm: 3, locked: new Set([0]) });
       expect(after ?? 1).toBeLessThan(0.7 * (before ?? 0));
-      expect(Math.min(...ground.gaps())).toBeGreaterThanOrEqual(3);
-      expect(ground.placed(0)).toEqual(lockedAt);
+      expect(Math.min(...silhouettes.gaps())).toBeGreaterThanOrEqual(3);
+      expect(silhouettes.placed(0)).toEqual(lockedAt);
     }
   });
 
   test('one thing, or nothing, on the cloth is nothing to settle', () => {
-    const ground = new Ground({ kind: 'straight', drop: { p: 0, q: 1 } }, CELL, outlines);
-    expect(settle(ground, { minGapMm: 3, locked: new Set() })).toEqual({ before: null, after: null });
-    ground.add(at('disc', 0, 0));
-    expect(settle(ground, { minGapMm: 3, locked: new Set() })).toEqual({ before: null, after: null });
+    const silhouettes = new SilhouetteIndex({ kind: 'straight', drop: { p: 0, q: 1 } }, CELL, outlines);
+    expect(settle(silhouettes, { minGapMm: 3, locked: new Set() })).toEqual({ before: null, after: null });
+    silhouettes.add(at('disc', 0, 0));
+    expect(settle(silhouettes, { minGapMm: 3, locked: new Set() })).toEqual({ before: null, after: null });
     expect(gapSpread([])).toBeNull();
   });
 
   test('a bare patch is offered what fits it best: near its usual size, clear of its neighbours, unlike them', () => {
-    const ground = new Ground({ kind: 'straight', drop: { p: 0, q: 1 } }, CELL, outlines);
+    const silhouettes = new SilhouetteIndex({ kind: 'straight', drop: { p: 0, q: 1 } }, CELL, outlines);
     for (const [x, y] of [
       [40, 75],
       [140, 75],
       [90, 20],
       [90, 130],
     ])
-      ground.add(at('disc', x, y, 0, 1.6));
+      silhouettes.add(at('disc', x, y, 0, 1.6));
     const leads = new Map([
       ['disc', 1],
       ['bar', 2],
@@ -250,10 +252,10 @@ describe('scatter, settle, fill', () => {
       scales: [0.3, 1, 1.5] as [number, number, number],
       angles: [...FREE_ANGLES],
     }));
-    const offers = fillGap(ground, { x: 90, y: 75, r: 34 }, fillers, 5, leads);
+    const offers = fillGap(silhouettes, { x: 90, y: 75, r: 34 }, fillers, 5, leads);
     expect(offers.map((o) => o.placed.motif)).toEqual(['bar', 'disc']);
     for (const o of offers) {
-      expect(ground.nearest(-1, o.placed)?.gap).toBeGreaterThanOrEqual(5);
+      expect(silhouettes.nearest(-1, o.placed)?.gap).toBeGreaterThanOrEqual(5);
       expect(o.share).toBeGreaterThan(0.1);
     }
   });
@@ -279,7 +281,7 @@ describe('snapping', () => {
   test('a middle near a special point of any copy of the cell rests on it; one farther off does not', () => {
     // The middle of the cell one column to the right and half a cell down.
     expect(snapMove(box(270 + 2, 150 - 1.5), scene)).toMatchObject({ dx: -2, dy: 1.5 });
-    expect(snapMove(box(270 + 2, 150 - 1.5), scene).lines[0].says).toBe('middle');
+    expect(snapMove(box(270 + 2, 150 - 1.5), scene).lines[0].summary).toBe('middle');
     expect(snapMove(box(270 + 9, 150 + 9), scene)).toEqual({ dx: 0, dy: 0, lines: [] });
     const diamond = { ...scene, layout: { kind: 'diamond', drop: { p: 1, q: 2 } } as Layout };
     expect(snapMove(box(46, 36), diamond)).toMatchObject({ dx: -1, dy: 1.5 });
@@ -288,10 +290,10 @@ describe('snapping', () => {
   test('equal gaps on both sides, and the gap of the next two, are found and named', () => {
     const between = snapMove(box(61.5, 33), { ...scene, others: [box(30, 34), box(90, 31)] });
     expect(between.dx).toBeCloseTo(-1.5, 6);
-    expect(between.lines.map((l) => l.says)).toContain('equal gaps, 10 mm');
+    expect(between.lines.map((l) => l.summary)).toContain('equal gaps, 10 mm');
     const third = snapMove(box(97, 33), { ...scene, others: [box(30, 34), box(63, 31)] });
     expect(third.dx).toBeCloseTo(-1, 6);
-    expect(third.lines.map((l) => l.says)).toContain('equal gaps, 13 mm');
+    expect(third.lines.map((l) => l.summary)).toContain('equal gaps, 13 mm');
   });
 
   test('grid lines divide the cell', () => {
@@ -328,7 +330,7 @@ describe('snapping', () => {
     ]) {
       const rest = snapMove(box(x + 1.5, y - 1), scene);
       expect([rest.dx, rest.dy].map((v) => v.toFixed(2))).toEqual(['-1.50', '1.00']);
-      expect(rest.lines[0].says).toContain('half');
+      expect(rest.lines[0].summary).toContain('half');
     }
   });
 });

@@ -108,16 +108,16 @@ function ringArea(points: number[][]): number {
 function simplified(points: number[][], tolerance: number): number[][] {
   const n = points.length;
   const keep = new Uint8Array(n + 1);
-  let far = 0;
+  let farthest = 0;
   for (let i = 1; i < n; i++) {
     const d = (p: number) => Math.hypot(points[p][0] - points[0][0], points[p][1] - points[0][1]);
-    if (d(i) > d(far)) far = i;
+    if (d(i) > d(farthest)) farthest = i;
   }
   keep[0] = 1;
-  keep[far] = 1;
+  keep[farthest] = 1;
   const spans: [number, number][] = [
-    [0, far],
-    [far, n],
+    [0, farthest],
+    [farthest, n],
   ];
   for (let span = spans.pop(); span; span = spans.pop()) {
     const [from, to] = span;

@@ -1,10 +1,10 @@
 import type { Placed } from '../render';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { changePlaces, isBesideItsLike } from './change-places';
-import type { Ground } from './ground';
-import { gapSpread } from './ground';
 import { seededRandom } from './random';
 import { settle } from './settle';
+import type { SilhouetteIndex } from './silhouette-index';
+import { gapSpread } from './silhouette-index';
 
 /** Ways that motifs point: all one way, that or upside down, in four, or tossed. */
 export const DIRECTIONS = ['one-way', 'two-way', 'four-way', 'tossed'] as const;
@@ -58,25 +58,26 @@ const ROOM_MM = 60;
  * Lays motifs on a ground, around what lies there already (which is not moved): large ones first, each where it
  * has the most room of many places tried (best candidate, Mitchell 1991, with silhouettes on the torus), away
  * from its like; then all are settled. No gap is smaller than asked.
- * @throws RangeMessage when a motif is larger than the cell, or when not all of them fit: it says how many do.
+ * @throws ArgumentError when a motif is larger than the cell, or when not all of them fit: it says how many do.
  */
-export function scatter(ground: Ground, rules: ScatterRules, seed: number): Scattered {
-  const held = ground.count;
+export function scatter(silhouettes: SilhouetteIndex, rules: ScatterRules, seed: number): Scattered {
+  const held = silhouettes.count;
   let laid = 0;
   // Too dense as asked: a little less cover, with the same number and the same gap, may do.
   for (const ease of [1, 0.82, 0.66]) {
     let best: Scattered | null = null;
     for (let again = 0; again < 3 && (best?.spread ?? 1) > EVEN_ENOUGH; again++) {
-      while (ground.count > held) ground.pop();
+      while (silhouettes.count > held) silhouettes.pop();
       const random = seededRandom(seed + again * 7919);
-      const wanted = sized(ground, rules, rules.cover * ease, random);
-      if (!wanted.length) throw new RangeMessage('Choose at least one motif to scatter, and how many of it.');
-      const found = layAll(ground, rules, wanted, random);
+      const wanted = sized(silhouettes, rules, rules.cover * ease, random);
+      if (!wanted.length)
+        throw new ArgumentError('Choose at least one motif to scatter, and how many of it.');
+      const found = layAll(silhouettes, rules, wanted, random);
       laid = Math.max(laid, found);
       if (found < wanted.length * (1 - HOPELESS)) throw refused(rules, laid);
       if (found < wanted.length) break;
-      apartFromLike(ground, rules, held);
-      const result = { ...scattered(ground, held), heldBy: heldBy(ground, rules, held, ease) };
+      apartFromLike(silhouettes, rules, held);
+      const result = { ...scattered(silhouettes, held), heldBy: heldBy(silhouettes, rules, held, ease) };
       if (!best || (result.spread ?? 1) < (best.spread ?? 1)) best = result;
     }
     if (best) return best;
@@ -84,9 +85,9 @@ export function scatter(ground: Ground, rules: ScatterRules, seed: number): Scat
   throw refused(rules, laid);
 }
 
-function refused(rules: ScatterRules, laid: number): RangeMessage {
+function refused(rules: ScatterRules, laid: number): ArgumentError {
   const asked = rules.motifs.reduce((s, m) => s + m.count, 0);
-  return new RangeMessage(
+  return new ArgumentError(
     `${laid} of ${asked} fit with ${rules.minGapMm} mm between them. Ask for a smaller gap, smaller sizes or fewer motifs.`,
   );
 }
@@ -94,27 +95,32 @@ function refused(rules: ScatterRules, laid: number): RangeMessage {
 /** As near to the cover asked for as this is near enough. */
 const NEAR = 0.02;
 
-function heldBy(ground: Ground, rules: ScatterRules, held: number, ease: number): Scattered['heldBy'] {
-  if (ground.cover() >= rules.cover - NEAR) return null;
+function heldBy(
+  silhouettes: SilhouetteIndex,
+  rules: ScatterRules,
+  held: number,
+  ease: number,
+): Scattered['heldBy'] {
+  if (silhouettes.cover() >= rules.cover - NEAR) return null;
   const most = new Map(rules.motifs.map((m) => [m.motif, m.most]));
-  const placed = Array.from({ length: ground.count - held }, (_, n) => ground.placed(held + n));
+  const placed = Array.from({ length: silhouettes.count - held }, (_, n) => silhouettes.placed(held + n));
   const largest = placed.filter((p) => p.scale >= (most.get(p.motif) ?? 0) * 0.98).length;
   return ease === 1 && largest > placed.length / 2 ? 'sizes' : 'gap';
 }
 
-function scattered(ground: Ground, held: number): Omit<Scattered, 'heldBy'> {
-  const gaps = ground.gaps();
+function scattered(silhouettes: SilhouetteIndex, held: number): Omit<Scattered, 'heldBy'> {
+  const gaps = silhouettes.gaps();
   return {
-    placed: Array.from({ length: ground.count - held }, (_, n) => ground.placed(held + n)),
-    cover: ground.cover(),
+    placed: Array.from({ length: silhouettes.count - held }, (_, n) => silhouettes.placed(held + n)),
+    cover: silhouettes.cover(),
     smallestGapMm: Math.min(...gaps.slice(held)),
     spread: gapSpread(gaps),
   };
 }
 
 /** What settling brought beside its like changes places with something of about its size, within the sizes asked. */
-function apartFromLike(ground: Ground, rules: ScatterRules, held: number) {
-  const gaps = ground.gaps().sort((a, b) => a - b);
+function apartFromLike(silhouettes: SilhouetteIndex, rules: ScatterRules, held: number) {
+  const gaps = silhouettes.gaps().sort((a, b) => a - b);
   const middle = gaps[gaps.length >> 1];
   const sizes = new Map(rules.motifs.map((m) => [m.motif, m]));
   const suits = ({ motif, scale }: Placed) => {
@@ -124,14 +130,20 @@ function apartFromLike(ground: Ground, rules: ScatterRules, held: number) {
   const locked = new Set(Array.from({ length: held }, (_, n) => n));
   const leads = new Map(rules.motifs.map((m) => [m.motif, m.lead]));
   const least = Math.max(rules.minGapMm, middle / 2);
-  for (let n = held; n < ground.count; n++) {
-    if (isBesideItsLike(ground, n, middle)) changePlaces(ground, n, { locked, leads, middle, least, suits });
+  for (let n = held; n < silhouettes.count; n++) {
+    if (isBesideItsLike(silhouettes, n, middle))
+      changePlaces(silhouettes, n, { locked, leads, middle, least, suits });
   }
 }
 
 /** Lays and settles; how many found a place. */
-function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: () => number): number {
-  const locked = new Set(Array.from({ length: ground.count }, (_, n) => n));
+function layAll(
+  silhouettes: SilhouetteIndex,
+  rules: ScatterRules,
+  wanted: Wanted[],
+  random: () => number,
+): number {
+  const locked = new Set(Array.from({ length: silhouettes.count }, (_, n) => n));
   const lead = new Map(rules.motifs.map((m) => [m.motif, m.lead]));
   const { minGapMm } = rules;
   let left = wanted;
@@ -139,20 +151,20 @@ function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: (
   for (let round = 0; round < TRIES.length && left.length; round++) {
     const missed: Wanted[] = [];
     for (const [k, want] of left.entries()) {
-      const placed = bestPlace(ground, want, rules, lead, random, round);
-      if (placed) ground.add(placed);
+      const placed = bestPlace(silhouettes, want, rules, lead, random, round);
+      if (placed) silhouettes.add(placed);
       else missed.push(want);
       rules.onProgress?.((0.6 * (wanted.length - left.length + k)) / wanted.length);
     }
     // Far too many: more of the same would only take longer to say so.
     if (missed.length > wanted.length * HOPELESS) return wanted.length - missed.length;
-    if (missed.length) settle(ground, { minGapMm, locked, passes: 12, fine: false });
+    if (missed.length) settle(silhouettes, { minGapMm, locked, passes: 12, fine: false });
     left = missed;
   }
   if (!left.length) {
     const onProgress = (s: number) => rules.onProgress?.(0.6 + 0.4 * s);
     for (let k = 0; k < 4; k++) {
-      const { after } = settle(ground, {
+      const { after } = settle(silhouettes, {
         minGapMm,
         locked,
         passes: 30,
@@ -169,8 +181,13 @@ function layAll(ground: Ground, rules: ScatterRules, wanted: Wanted[], random: (
 type Wanted = ScatterMotif & { scale: number };
 
 /** One entry for each placement, largest first, sized so that the cover asked for is met if the ranges allow. */
-function sized(ground: Ground, rules: ScatterRules, cover: number, random: () => number): Wanted[] {
-  const { width, height } = ground.cell;
+function sized(
+  silhouettes: SilhouetteIndex,
+  rules: ScatterRules,
+  cover: number,
+  random: () => number,
+): Wanted[] {
+  const { width, height } = silhouettes.cell;
   const wanted = rules.motifs.flatMap((m) =>
     Array.from({ length: m.count }, (_, k): Wanted => {
       // Sizes go through the range evenly, in no order.
@@ -178,8 +195,8 @@ function sized(ground: Ground, rules: ScatterRules, cover: number, random: () =>
       return { ...m, scale: m.least * (m.most / m.least) ** t };
     }),
   );
-  const areaOf = (w: Wanted, scale: number) => (ground.outlines.get(w.motif)?.areaMm2 ?? 0) * scale ** 2;
-  const aim = (cover - ground.cover()) * ground.cellAreaMm2;
+  const areaOf = (w: Wanted, scale: number) => (silhouettes.outlines.get(w.motif)?.areaMm2 ?? 0) * scale ** 2;
+  const aim = (cover - silhouettes.cover()) * silhouettes.cellAreaMm2;
   const within = (w: Wanted, k: number) => Math.min(w.most, Math.max(w.least, w.scale * k));
   let low = 0.1;
   let high = 10;
@@ -190,9 +207,9 @@ function sized(ground: Ground, rules: ScatterRules, cover: number, random: () =>
   }
   const out = wanted.map((w) => ({ ...w, scale: within(w, low) }));
   for (const w of out) {
-    const outline = ground.outlines.get(w.motif);
+    const outline = silhouettes.outlines.get(w.motif);
     if (outline && outline.radius * w.least * 2 > Math.max(width, height) * 1.42) {
-      throw new RangeMessage(
+      throw new ArgumentError(
         `A motif is larger than the cell even at its smallest size (${Math.round(outline.radius * w.least * 2)} mm). Allow smaller sizes, or make the cell larger.`,
       );
     }
@@ -216,14 +233,14 @@ function angleFor(want: Wanted, { directions, leanDeg }: ScatterRules, random: (
 
 /** The place with the most room for a motif, of many tried; smaller within its range when it is tight. */
 function bestPlace(
-  ground: Ground,
+  silhouettes: SilhouetteIndex,
   want: Wanted,
   rules: ScatterRules,
   lead: Map<string, number>,
   random: () => number,
   round: number,
 ): Placed | null {
-  const { a, b } = ground.lattice;
+  const { a, b } = silhouettes.lattice;
   const scales = [want.scale, Math.max(want.least, want.scale * 0.85), want.least];
   for (const scale of scales.slice(0, round ? 3 : 2)) {
     let best: Placed | null = null;
@@ -240,9 +257,9 @@ function bestPlace(
         mirror: rules.mirror && random() < 0.5,
       };
       const room = Math.max(ROOM_MM, 1.5 * rules.minGapMm);
-      const gap = ground.nearest(-1, placed, room, rules.minGapMm)?.gap ?? room;
+      const gap = silhouettes.nearest(-1, placed, room, rules.minGapMm)?.gap ?? room;
       if (gap < rules.minGapMm) continue;
-      const worth = gap - likeness(ground, placed, lead);
+      const worth = gap - likeness(silhouettes, placed, lead);
       if (worth > most) {
         most = worth;
         best = placed;
@@ -257,12 +274,12 @@ function bestPlace(
 const APART = { motif: 0.62, lead: 0.45 };
 
 /** How much too near the same motif, or the same leading colour, is: mm of room that it weighs against. */
-function likeness(ground: Ground, placed: Placed, lead: Map<string, number>): number {
+function likeness(silhouettes: SilhouetteIndex, placed: Placed, lead: Map<string, number>): number {
   const own = lead.get(placed.motif);
-  const laid = Array.from({ length: ground.count }, (_, n) => ground.placed(n));
+  const laid = Array.from({ length: silhouettes.count }, (_, n) => silhouettes.placed(n));
   const weigh = (alike: Placed[], share: number, most: number) => {
-    const apart = share * Math.sqrt(ground.cellAreaMm2 / (alike.length + 1));
-    return Math.max(0, ...alike.map((p) => most * (1 - ground.apart(placed, p) / apart)));
+    const apart = share * Math.sqrt(silhouettes.cellAreaMm2 / (alike.length + 1));
+    return Math.max(0, ...alike.map((p) => most * (1 - silhouettes.apart(placed, p) / apart)));
   };
   const same = laid.filter((p) => p.motif === placed.motif);
   const coloured = laid.filter((p) => p.motif !== placed.motif && lead.get(p.motif) === own);

@@ -4,7 +4,7 @@ import { type Box, cellMiddle, cellSteps, type Layout, nearestCopy, type Point, 
 type SpecialPoint = Point & { name: string };
 
 /** A line to show while something rests on it, mm of the cloth; `says` names it. */
-export type SnapLine = { from: Point; to: Point; says: string };
+export type SnapLine = { from: Point; to: Point; summary: string };
 
 /** How far to move what is held so that it rests, and the lines that say why. */
 export type Snap = { dx: number; dy: number; lines: SnapLine[] };
@@ -84,13 +84,13 @@ export function snapMove(box: Box, scene: SnapScene): Snap {
       dx: x - middle.x,
       dy: y - middle.y,
       lines: [
-        { from: { x: x - w, y }, to: { x: x + w, y }, says: name },
-        { from: { x, y: y - h }, to: { x, y: y + h }, says: '' },
+        { from: { x: x - w, y }, to: { x: x + w, y }, summary: name },
+        { from: { x, y: y - h }, to: { x, y: y + h }, summary: '' },
       ],
     };
   }
-  const far = (o: Box) => Math.hypot((o.x0 + o.x1) / 2 - middle.x, (o.y0 + o.y1) / 2 - middle.y);
-  const others = [...scene.others].sort((p, q) => far(p) - far(q));
+  const distance = (o: Box) => Math.hypot((o.x0 + o.x1) / 2 - middle.x, (o.y0 + o.y1) / 2 - middle.y);
+  const others = [...scene.others].sort((p, q) => distance(p) - distance(q));
   const across = restAlong(box, { ...scene, others }, 'x', within);
   const down = restAlong(box, { ...scene, others }, 'y', within);
   return {
@@ -125,10 +125,10 @@ function restAlong(box: Box, scene: SnapScene, axis: Axis, within: number): Rest
     if (Math.abs(move) < Math.min(within, best ? Math.abs(best.move) - 1e-6 : within))
       best = { move, lines: lines() };
   };
-  const upright = (at: number, from: number, to: number, says: string): SnapLine => ({
+  const upright = (at: number, from: number, to: number, summary: string): SnapLine => ({
     from: point(axis, at, from),
     to: point(axis, at, to),
-    says,
+    summary,
   });
   const parts = axis === 'x' ? scene.columns : scene.rows;
   if (parts > 0) {
@@ -159,7 +159,7 @@ function restAlong(box: Box, scene: SnapScene, axis: Axis, within: number): Rest
   const gapLine = (from: number, to: number, mm: number): SnapLine => ({
     from: point(axis, from, row),
     to: point(axis, to, row),
-    says: `equal gaps, ${Number(mm.toFixed(1))} mm`,
+    summary: `equal gaps, ${Number(mm.toFixed(1))} mm`,
   });
   const long = held.b - held.a;
   if (before && after && after.a - before.b > long) {

@@ -1,3 +1,4 @@
+import { insideRing } from '../geometry';
 import {
   type Box,
   imagesOf,
@@ -19,25 +20,17 @@ export function placementsWithin(placements: Laid[], layout: Layout, cell: Size,
   if (line.length < 3) return [];
   const xs = line.map((p) => p.x);
   const ys = line.map((p) => p.y);
-  const window: Box = { x0: Math.min(...xs), y0: Math.min(...ys), x1: Math.max(...xs), y1: Math.max(...ys) };
+  const ring = line.flatMap((p) => [p.x, p.y]);
+  const bounds: Box = { x0: Math.min(...xs), y0: Math.min(...ys), x1: Math.max(...xs), y1: Math.max(...ys) };
   const lattice = latticeOf(layout, cell);
   const twin = twinOf(layout, cell);
   return placements
     .filter((p) =>
       imagesOf(p, twin).some((i) =>
-        shiftsInto(lattice, { x0: i.x, y0: i.y, x1: i.x, y1: i.y }, window).some((s) =>
-          isInside(line, i.x + s.x, i.y + s.y),
+        shiftsInto(lattice, { x0: i.x, y0: i.y, x1: i.x, y1: i.y }, bounds).some((s) =>
+          insideRing(ring, i.x + s.x, i.y + s.y),
         ),
       ),
     )
     .map((p) => p.id);
-}
-
-function isInside(line: Point[], x: number, y: number): boolean {
-  let is = false;
-  for (const [i, b] of line.entries()) {
-    const a = line[(i || line.length) - 1];
-    if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) is = !is;
-  }
-  return is;
 }

@@ -7,7 +7,7 @@ import { boardSheet } from '.';
 
 const board = (n: number, cell = 300) => ({
   title: 'A board',
-  says: 'Half-drop.',
+  subtitle: 'Half-drop.',
   cellMm: { width: cell, height: cell },
   ways: Array.from({ length: n }, (_, k) => ({
     name: `Way ${k}`,

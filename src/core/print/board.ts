@@ -1,10 +1,10 @@
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 
 /** A colourway on a presentation board: its name, a note, and its colours with a code each. */
 type BoardWay = { name: string; note: string; chips: { hex: string; code: string }[] };
 export type Board = {
   title: string;
-  says: string;
+  subtitle: string;
   ways: BoardWay[];
   cellMm: { width: number; height: number };
 };
@@ -52,11 +52,11 @@ const hairline = (box: { x: number; y: number; width: number; height: number }):
 /**
  * Lays out a board of colourways: title, each cloth at one and the same scale with its colours and their codes, and
  * a bar to judge the size by.
- * @throws RangeMessage unless there are 1 to 16 colourways.
+ * @throws ArgumentError unless there are 1 to 16 colourways.
  */
-export function boardSheet({ title, says, ways, cellMm }: Board): BoardSheet {
+export function boardSheet({ title, subtitle, ways, cellMm }: Board): BoardSheet {
   const n = ways.length;
-  if (n < 1 || n > MOST) throw new RangeMessage(`A board shows 1 to ${MOST} colourways.`);
+  if (n < 1 || n > MOST) throw new ArgumentError(`A board shows 1 to ${MOST} colourways.`);
   const columns = n === 1 ? 1 : n <= 4 ? 2 : n <= 9 ? 3 : 4;
   const rows = Math.ceil(n / columns);
   const width = (SHEET.width - 2 * EDGE - (columns - 1) * GAP) / columns;
@@ -67,7 +67,7 @@ export function boardSheet({ title, says, ways, cellMm }: Board): BoardSheet {
   const text = (x: number, y: number, sizeMm: number, words: string, bold = false, room = width) =>
     marks.push({ kind: 'text', x, y, sizeMm, bold, text: words, width: room });
   text(EDGE, EDGE + 9, 9, title, true, SHEET.width - 2 * EDGE);
-  text(EDGE, EDGE + 16, 3.6, says, false, SHEET.width - 2 * EDGE);
+  text(EDGE, EDGE + 16, 3.6, subtitle, false, SHEET.width - 2 * EDGE);
   for (const [k, way] of ways.entries()) {
     const x = EDGE + (k % columns) * (width + GAP);
     const y = EDGE + HEAD + Math.floor(k / columns) * (height + FOOT + GAP);

@@ -1,16 +1,16 @@
 export { type Board, type BoardMark, type BoardSheet, type BoardText, boardSheet } from './board';
 
-import { LIMITS, RangeMessage } from '../units';
+import { ArgumentError, LIMITS } from '../units';
 
 /** ppi of art as printed: the file's ppi divided by how much it is enlarged. */
 export function effectivePpi(artPpi: number, scale: number): number {
-  if (!(artPpi > 0 && scale > 0)) throw new RangeMessage('The ppi and the scale must be above 0.');
+  if (!(artPpi > 0 && scale > 0)) throw new ArgumentError('The ppi and the scale must be above 0.');
   return artPpi / scale;
 }
 
 /** How many repeats fit across a width (whole ones, and what is left over), all in mm. */
 export function repeatsAcross(widthMm: number, blockMm: number): { whole: number; restMm: number } {
-  if (!(widthMm > 0 && blockMm > 0)) throw new RangeMessage('Widths must be above 0.');
+  if (!(widthMm > 0 && blockMm > 0)) throw new ArgumentError('Widths must be above 0.');
   const whole = Math.floor(widthMm / blockMm + 1e-9);
   return { whole, restMm: Math.max(0, widthMm - whole * blockMm) };
 }
@@ -22,7 +22,7 @@ export function sizeLadder(
   factors: number[],
 ) {
   return factors.map((factor) => {
-    if (!(factor > 0)) throw new RangeMessage('A size factor must be above 0.');
+    if (!(factor > 0)) throw new ArgumentError('A size factor must be above 0.');
     return {
       factor,
       cell: { width: cellMm.width * factor, height: cellMm.height * factor },

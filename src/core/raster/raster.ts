@@ -1,4 +1,4 @@
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 
 /** A picture: RGBA, 8 bits each, straight alpha, rows from the top. */
 export type Raster = { width: number; height: number; data: Uint8ClampedArray };
@@ -6,7 +6,7 @@ export type Raster = { width: number; height: number; data: Uint8ClampedArray };
 /** A fully transparent raster of whole-number size. */
 export function newRaster(width: number, height: number): Raster {
   if (!Number.isInteger(width) || !Number.isInteger(height) || width < 1 || height < 1) {
-    throw new RangeMessage('A picture needs a whole number of pixels, at least 1 x 1.');
+    throw new ArgumentError('A picture needs a whole number of pixels, at least 1 x 1.');
   }
   return { width, height, data: new Uint8ClampedArray(width * height * 4) };
 }
@@ -14,7 +14,7 @@ export function newRaster(width: number, height: number): Raster {
 /** A copy of the rectangle at (x, y); it must lie inside the raster. */
 export function crop(src: Raster, x: number, y: number, width: number, height: number): Raster {
   if (x < 0 || y < 0 || x + width > src.width || y + height > src.height) {
-    throw new RangeMessage('The cut must lie inside the picture.');
+    throw new ArgumentError('The cut must lie inside the picture.');
   }
   const out = newRaster(width, height);
   for (let row = 0; row < height; row++) {

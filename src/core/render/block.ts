@@ -1,6 +1,6 @@
 import { type Box, imagesOf, type PixelPlan, type Point, shiftsInto, twinOf } from '../lattice';
 import { newRaster, type Raster, unpremultiply } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError } from '../units';
 import { grainRows, shadeOf, wearOf } from './grain';
 import { artOf, type Blend, type Scene } from './scene';
 import { type Sprite, spriteOf } from './sprite';
@@ -107,7 +107,7 @@ function layGrain(into: Uint8ClampedArray, window: Box, { ground, grain }: Scene
  * Renders any window of the endless cloth, `width` x `height` print px. Each placement (and, where cells
  * alternate, its twin) is sampled once and laid at whole-pixel lattice shifts in plane order (list order, then
  * y, then x), so that the picture is a function of the place on the torus alone.
- * @throws RangeMessage when a placement names a motif that the scene does not hold.
+ * @throws ArgumentError when a placement names a motif that the scene does not hold.
  */
 export function renderWindow(
   scene: Scene,
@@ -127,7 +127,7 @@ export function renderWindow(
   const twin = twinOf(plan.layout, cellMm);
   scene.placements.forEach((placed, n) => {
     const art = artOf(scene, placed);
-    if (!art) throw new RangeMessage('A placement names a motif that is not there.');
+    if (!art) throw new ArgumentError('A placement names a motif that is not there.');
     const copies = imagesOf(placed, twin).flatMap((image) => {
       const sprite = spriteOf(image, art, plan);
       const box = { x0: sprite.x, y0: sprite.y, x1: sprite.x + sprite.width, y1: sprite.y + sprite.height };

@@ -1,5 +1,6 @@
 import type { PixelPlan } from '../lattice';
 import type { Pyramid } from '../raster';
+import { MM_PER_INCH } from '../units';
 import type { SceneGrain } from './grain';
 
 /** How ink lies on what is under it: over it, as a glaze that darkens, or as one that lightens. */
@@ -51,7 +52,7 @@ export type Turn = { xx: number; xy: number; yx: number; yy: number };
 /** The matrix of a placement for art of `ppi` in a plan, in print px per motif px. */
 export function turnOf(placed: Placed, artPpi: number, plan: PixelPlan): Turn {
   const t = (placed.angle * Math.PI) / 180;
-  const s = placed.scale * (25.4 / artPpi);
+  const s = placed.scale * (MM_PER_INCH / artPpi);
   const m = placed.mirror ? -1 : 1;
   return {
     xx: Math.cos(t) * s * m * plan.scale.x,

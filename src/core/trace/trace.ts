@@ -2,7 +2,7 @@ import { contours } from 'd3-contour';
 import fitCurve from 'fit-curve';
 import { hexOfRgb, oklabOf, type Plates, platesOf, type Rgb } from '../colour';
 import type { Raster } from '../raster';
-import { RangeMessage } from '../units';
+import { ArgumentError, pxToMm } from '../units';
 
 export type TraceOptions = {
   /** How far a curve may run from the outline, px of the art. */
@@ -22,7 +22,7 @@ const CORNER = 52;
  * runs on under those above it, so that no gap shows between two. Outlines are where an ink's share is one half
  * (marching squares), cut at corners and fitted with cubic curves (Schneider, Graphics Gems, 1990).
  * @param inks sRGB; pixels go to the nearest, edges are shared.
- * @throws RangeMessage for options below 0, or art without inks.
+ * @throws ArgumentError for options below 0, or art without inks.
  */
 export function traceArt(
   art: Raster,
@@ -31,7 +31,7 @@ export function traceArt(
 ): TracedPlate[] {
   const { smooth, smallestPx } = options;
   if (!(smooth > 0 && smallestPx >= 0))
-    throw new RangeMessage('Smoothness and smallest area must be above 0.');
+    throw new ArgumentError('Smoothness and smallest area must be above 0.');
   const plates = platesOf(
     art,
     inks.map((i) => i.rgb),
@@ -49,8 +49,8 @@ export function traceArt(
   return traced.reverse().filter((t) => t.curves > 0);
 }
 
-function coverOf({ index, tellings }: Plates, ink: number): Float64Array {
-  const { first, second, share, alpha } = tellings;
+function coverOf({ index, codes }: Plates, ink: number): Float64Array {
+  const { first, second, share, alpha } = codes;
   const told = Float64Array.from(alpha, (a, t) => {
     const part = (first[t] === ink ? 255 - share[t] : 0) + (second[t] === ink ? share[t] : 0);
     return (part / 255) * (a / 255);
@@ -111,7 +111,7 @@ const escaped = (text: string) => text.replace(/[<>&"]/g, (c) => `&#${c.charCode
 
 /** The traced art as an SVG, in mm at the art's ppi: one group for each plate, named after its ink. */
 export function svgOf(plates: TracedPlate[], size: { width: number; height: number; ppi: number }): string {
-  const mm = (px: number) => Number(((px / size.ppi) * 25.4).toFixed(3));
+  const mm = (px: number) => Number(pxToMm(px, size.ppi).toFixed(3));
   const groups = plates.map(
     (p, n) =>
       ` <g id="plate-${n + 1}" fill="${hexOfRgb(p.rgb)}"><title>${escaped(p.name)}</title><path fill-rule="evenodd" d="${p.path}"/></g>`,

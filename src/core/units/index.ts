@@ -1,8 +1,8 @@
 import { MM_PER_INCH, mmToPx, pxToMm } from './length';
 
 /** Thrown when an argument is outside what a function allows; the message says what is allowed. */
-export class RangeMessage extends Error {
-  override name = 'RangeMessage';
+export class ArgumentError extends Error {
+  override name = 'ArgumentError';
 }
 
 /** So many of something, in words: "1 ink", "3 inks"; `many` where it is not made with an s. */
@@ -23,12 +23,12 @@ export type SizeTriple = { mm: number; px: number; ppi: number };
 /**
  * Any two of printed size (mm), pixels and ppi give the third.
  * @param keep which two are given; the one not named is worked out.
- * @throws RangeMessage when a given figure is not a positive number.
+ * @throws ArgumentError when a given figure is not a positive number.
  */
 export function completeSize(given: SizeTriple, keep: 'mm+ppi' | 'px+ppi' | 'mm+px'): SizeTriple {
   const need = (name: string, value: number) => {
     if (!Number.isFinite(value) || value <= 0) {
-      throw new RangeMessage(`${name} must be a number above 0.`);
+      throw new ArgumentError(`${name} must be a number above 0.`);
     }
   };
   if (keep !== 'px+ppi') need('The size', given.mm);

@@ -86,7 +86,7 @@ function ProposalBar() {
         );
       })}
       <Typography variant="body2" role="status" sx={{ flex: '1 1 220px', maxWidth: 420 }}>
-        {before ? 'This is how it was.' : proposal.says}
+        {before ? 'This is how it was.' : proposal.summary}
       </Typography>
       {proposal.mends
         ?.filter((m) => m.count || !m.on)
@@ -154,7 +154,7 @@ function TrialBar() {
 
 function CompareBar() {
   const compare = useSnapshots((s) => s.compare);
-  const width = useView((s) => s.window.width);
+  const width = useView((s) => s.viewport.width);
   if (!compare) return null;
   const set = (change: Partial<typeof compare>) =>
     useSnapshots.setState({ compare: { ...compare, ...change } });

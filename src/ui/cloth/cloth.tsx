@@ -6,7 +6,7 @@ import { useBolt } from '@/session/bolt';
 import { usePractice } from '@/session/practice';
 import { useProposal } from '@/session/proposal';
 import { useSnapshots } from '@/session/snapshots';
-import { eyeSign, useView, zoomAbout } from '@/session/view';
+import { useView, viewModeSign, zoomAbout } from '@/session/view';
 import { layMotif, MOTIF_DRAG } from '../steps/lay/lay-motif';
 import { SURROUND } from '../theme/theme';
 import EyeFilters from './eye-filters';
@@ -30,7 +30,7 @@ export default function Cloth() {
   useEffect(() => {
     const sized = new ResizeObserver(([entry]) => {
       const { width, height } = entry.contentRect;
-      useView.setState({ window: { width, height } });
+      useView.setState({ viewport: { width, height } });
     });
     if (box.current) sized.observe(box.current);
     return () => sized.disconnect();
@@ -106,7 +106,7 @@ function Overlay() {
   const proposing = useProposal((s) => s.proposal !== null);
   const practising = usePractice((s) => s.lesson !== null);
   const pins = useView((s) => s.pins);
-  const turned = useView((s) => eyeSign(s.eye).x < 0);
+  const turned = useView((s) => viewModeSign(s.viewMode).x < 0);
   // What lies over the cloth would not lie where the turned picture shows it.
   if (turned) return null;
   if (!screen || !project) return null;

@@ -1,8 +1,17 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { imagesOf, latticeOf, outlinePath, type Project, repeatBlock, shiftsInto, twinOf } from '@/core';
-import { cellOf } from '@/session/hold';
+import {
+  cellOf,
+  imagesOf,
+  latticeOf,
+  outlinePath,
+  type Project,
+  repeatBlock,
+  shiftsInto,
+  twinOf,
+} from '@/core';
+
 import { type Recut, useView } from '@/session/view';
 import { SURROUND } from '../theme/theme';
 import { Tag } from './handles';
@@ -31,7 +40,7 @@ function Stitch({
 export default function Guides({ screen, project }: { screen: Screen; project: Project }) {
   const drawn = useView((s) => s.drawn);
   const hand = useView((s) => s.hand);
-  const window = useView((s) => s.window);
+  const viewport = useView((s) => s.viewport);
   const { guides, layout } = project;
   const cell = cellOf(project);
   const path = (points: { x: number; y: number }[]) =>
@@ -59,8 +68,8 @@ export default function Guides({ screen, project }: { screen: Screen; project: P
   const seen = {
     x0: screen.origin.x,
     y0: screen.origin.y,
-    x1: screen.origin.x + window.width / screen.sx,
-    y1: screen.origin.y + window.height / screen.sy,
+    x1: screen.origin.x + viewport.width / screen.sx,
+    y1: screen.origin.y + viewport.height / screen.sy,
   };
   const round = drawn && hand === 'rectangle' && drawn.length > 1;
   const drawnPath = round
@@ -114,7 +123,7 @@ export function insideRecut(project: Project, { at, how }: Recut, p: { x: number
 /** The block alone, cut where it was asked: all else is covered by the surround. */
 export function RecutFrame({ screen, project }: { screen: Screen; project: Project }) {
   const recut = useView((s) => s.recut);
-  const window = useView((s) => s.window);
+  const viewport = useView((s) => s.viewport);
   if (!recut) return null;
   const block = repeatBlock(project.layout, cellOf(project));
   const { x, y } = recut.at;
@@ -133,7 +142,7 @@ export function RecutFrame({ screen, project }: { screen: Screen; project: Proje
           { x, y: y + block.height },
         ];
   const line = corners.map((p) => toScreen(screen, p)).map((p) => `${p.x} ${p.y}`);
-  const hole = `M0 0H${window.width}V${window.height}H0Z M${line.join('L')}Z`;
+  const hole = `M0 0H${viewport.width}V${viewport.height}H0Z M${line.join('L')}Z`;
   return (
     <g data-testid="recut-frame">
       <Box

@@ -2,9 +2,9 @@
 
 import { useTheme } from '@mui/material/styles';
 import { type PointerEvent, useRef } from 'react';
-import { latticeOf, nearestCopy } from '@/core';
+import { cellOf, latticeOf, nearestCopy } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { atGrip, cellOf, gripped, gripSign, letGo, take, withHeld } from '@/session/hold';
+import { atGrabbed, beginHold, commitHold, grabbedCopy, grabbedSign, withHeld } from '@/session/hold';
 import { useProposal } from '@/session/proposal';
 import { useSprites } from '@/session/sprites';
 import { useView } from '@/session/view';
@@ -16,7 +16,7 @@ export default function Handles({ screen }: { screen: Screen }) {
   const project = useBolt((s) => s.project);
   const selected = useView((s) => s.selected);
   // The frames follow the copy that was grabbed.
-  useView((s) => s.grip);
+  useView((s) => s.grabbed);
   const held = useView((s) => s.held);
   const sprites = useSprites((s) => s.sprites);
   const theme = useTheme();
@@ -27,14 +27,14 @@ export default function Handles({ screen }: { screen: Screen }) {
   const lattice = latticeOf(project.layout, cellOf(project));
   const first = project.placements.find((p) => p.id === selected[0]);
 
-  const grip = (kind: 'turn' | 'size', cx: number, cy: number) => ({
+  const handle = (kind: 'turn' | 'size', cx: number, cy: number) => ({
     onPointerDown: (e: PointerEvent<SVGElement>) => {
       e.stopPropagation();
-      const now = take();
+      const now = beginHold();
       if (!now) return;
       e.currentTarget.setPointerCapture(e.pointerId);
       const box = e.currentTarget.ownerSVGElement?.getBoundingClientRect();
-      const about = now.about ? toScreen(screen, atGrip(project, now.about)) : { x: cx, y: cy };
+      const about = now.about ? toScreen(screen, atGrabbed(project, now.about)) : { x: cx, y: cy };
       start.current = {
         x: e.clientX,
         y: e.clientY,
@@ -50,7 +50,7 @@ export default function Handles({ screen }: { screen: Screen }) {
       const [ax, ay] = [s.x - s.cx, s.y - s.cy];
       const [bx, by] = [e.clientX - s.cx, e.clientY - s.cy];
       if (kind === 'turn') {
-        const sign = gripSign(project);
+        const sign = grabbedSign(project);
         let turn = ((Math.atan2(by, bx) - Math.atan2(ay, ax)) * 180) / Math.PI;
         if (e.shiftKey) turn = Math.round(turn / 15) * 15;
         useView.setState({ held: { ...now, turn: turn * sign.x * sign.y } });
@@ -60,7 +60,7 @@ export default function Handles({ screen }: { screen: Screen }) {
       }
     },
     onPointerUp: () => {
-      if (start.current) letGo();
+      if (start.current) commitHold();
       start.current = null;
     },
     onPointerCancel: () => {
@@ -82,12 +82,12 @@ export default function Handles({ screen }: { screen: Screen }) {
         if (!stored || stored.hidden || !s) return null;
         const near = first ? nearestCopy(lattice, stored, first) : stored;
         const own = withHeld({ ...stored, x: near.x, y: near.y }, held);
-        const p = gripped(project, own);
+        const p = grabbedCopy(project, own);
         const at = toScreen(screen, p);
         const w = (s.widthMm * p.scale * screen.sx) / 2 + 4;
         const h = (s.heightMm * p.scale * screen.sy) / 2 + 4;
         const dash = stored.locked ? '2 3' : '5 3';
-        const says = held &&
+        const summary = held &&
           n === 0 && [
             `${trim(own.x, 1)}, ${trim(own.y, 1)} mm`,
             held.turn ? `${trim(own.angle, 1)}°` : '',
@@ -108,7 +108,7 @@ export default function Handles({ screen }: { screen: Screen }) {
                     fill="#fff"
                     stroke={primary.main}
                     strokeWidth={1.75}
-                    {...grip('turn', at.x, at.y)}
+                    {...handle('turn', at.x, at.y)}
                   />
                   {[
                     [-1, -1],
@@ -128,30 +128,30 @@ export default function Handles({ screen }: { screen: Screen }) {
                       fill="#fff"
                       stroke={primary.main}
                       strokeWidth={1.75}
-                      {...grip('size', at.x, at.y)}
+                      {...handle('size', at.x, at.y)}
                     />
                   ))}
                 </>
               )}
             </g>
-            {says && (held?.dx || held?.dy || held?.turn || held?.grow !== 1) && (
-              <Tag x={at.x} y={at.y + Math.hypot(w, h) + 14} text={says.filter(Boolean).join('  ')} />
+            {summary && (held?.dx || held?.dy || held?.turn || held?.grow !== 1) && (
+              <Tag x={at.x} y={at.y + Math.hypot(w, h) + 14} text={summary.filter(Boolean).join('  ')} />
             )}
           </g>
         );
       })}
       {project &&
         held?.lines.map((line) => {
-          const [a, b] = [line.from, line.to].map((p) => toScreen(screen, atGrip(project, p)));
+          const [a, b] = [line.from, line.to].map((p) => toScreen(screen, atGrabbed(project, p)));
           return (
-            <g key={`${line.says}${a.x},${a.y},${b.x},${b.y}`} data-testid="snap-line">
+            <g key={`${line.summary}${a.x},${a.y},${b.x},${b.y}`} data-testid="snap-line">
               <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#fff" strokeWidth={3} opacity={0.7} />
               <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#1F6F6B" strokeWidth={1.5} />
-              {line.says && (
+              {line.summary && (
                 <Tag
                   x={a.x === b.x ? a.x : (a.x + b.x) / 2}
                   y={a.x === b.x ? Math.min(a.y, b.y) - 8 : a.y - 6}
-                  text={line.says}
+                  text={line.summary}
                 />
               )}
             </g>
@@ -181,10 +181,10 @@ const Frame = ({ w, h, colour, width, opacity, dash }: FrameProps) => (
 export function Offered({ screen }: { screen: Screen }) {
   const project = useBolt((s) => s.project);
   const { proposal, before } = useProposal();
-  const window = useView((s) => s.window);
+  const viewport = useView((s) => s.viewport);
   const sprites = useSprites((s) => s.sprites);
   if (!project || before || proposal?.kind !== 'fill') return null;
-  const middle = toCloth(screen, { x: window.width / 2, y: window.height / 2 });
+  const middle = toCloth(screen, { x: viewport.width / 2, y: viewport.height / 2 });
   const lattice = latticeOf(project.layout, cellOf(project));
   return proposal.placements
     .filter((p) => proposal.fresh.includes(p.id))

@@ -1,5 +1,6 @@
 import {
   type Box,
+  cellOf,
   imagesOf,
   type Motif,
   type Placement,
@@ -11,7 +12,7 @@ import {
   turnOf,
   twinOf,
 } from '@/core';
-import { cellOf, withHeld } from '@/session/hold';
+import { withHeld } from '@/session/hold';
 import { drawSprite, type Sprite, spriteFor } from '@/session/sprites';
 import type { Held } from '@/session/view';
 import { type Screen, screenOf } from './screen';

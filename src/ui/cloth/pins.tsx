@@ -1,9 +1,18 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { type Finding, kindOf, latticeOf, nearestCopy, type Point, type Project, wordsOf } from '@/core';
+import {
+  cellOf,
+  type Finding,
+  kindOf,
+  latticeOf,
+  nearestCopy,
+  type Point,
+  type Project,
+  wordsOf,
+} from '@/core';
 import { sortFindings, useChecks } from '@/session/checks';
-import { cellOf } from '@/session/hold';
+
 import { usePractice } from '@/session/practice';
 import { useView } from '@/session/view';
 import { type Screen, toCloth, toScreen } from './screen';
@@ -70,7 +79,7 @@ export default function Pins({ screen, project }: { screen: Screen; project: Pro
   const focus = useView((s) => s.finding);
   const checking = useView((s) => s.step === 'check');
   const held = useView((s) => s.held !== null);
-  const size = useView((s) => s.window);
+  const size = useView((s) => s.viewport);
   if (!report || held) return null;
   const lattice = latticeOf(project.layout, cellOf(project));
   const middle = toCloth(screen, { x: size.width / 2, y: size.height / 2 });
@@ -132,7 +141,7 @@ export default function Pins({ screen, project }: { screen: Screen; project: Pro
 /** In practice: the pin that was put, and once it is marked the place of the fault. */
 export function PracticePins({ screen, project }: { screen: Screen; project: Project }) {
   const lesson = usePractice((s) => s.lesson);
-  const size = useView((s) => s.window);
+  const size = useView((s) => s.viewport);
   if (!lesson?.marked || !lesson.pin) return null;
   const { planted, pin } = lesson;
   const lattice = latticeOf(project.layout, cellOf(project));

@@ -1,4 +1,4 @@
-import { type PixelPlan, type Point, type Project, pixelPlan } from '@/core';
+import { MM_PER_INCH, type PixelPlan, type Point, type Project, pixelPlan } from '@/core';
 
 /**
  * The screen's own pixel plan: the cell is a whole number of device pixels, so that copies on screen sit as
@@ -12,7 +12,7 @@ export function screenOf(
   dpr: number,
 ): Screen {
   const { widthMm, heightMm } = project.brief;
-  const plan = pixelPlan(project.layout, { width: widthMm, height: heightMm }, view.zoom * dpr * 25.4);
+  const plan = pixelPlan(project.layout, { width: widthMm, height: heightMm }, view.zoom * dpr * MM_PER_INCH);
   return { plan, dpr, sx: plan.scale.x / dpr, sy: plan.scale.y / dpr, origin: view.origin };
 }
 

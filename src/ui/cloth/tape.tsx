@@ -45,7 +45,7 @@ function stepsFor(pxPerUnit: number, unit: LengthUnit): { major: number; minor: 
 /** Ticks as one path, and the numbers, from the cell's corner, in the person's unit. */
 function Marks({ vertical }: { vertical: boolean }) {
   const screen = useScreen();
-  const length = useView((s) => (vertical ? s.window.height : s.window.width));
+  const length = useView((s) => (vertical ? s.viewport.height : s.viewport.width));
   const unit = useBolt((s) => s.project?.brief.unit ?? 'cm');
   if (!screen) return null;
   const originMm = vertical ? screen.origin.y : screen.origin.x;

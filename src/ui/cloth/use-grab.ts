@@ -2,15 +2,24 @@
 
 import { useSnackbar } from 'notistack';
 import { type PointerEvent, useRef } from 'react';
-import { hitTest, imagesOf, type Point, type Project, placementsWithin, setReserves, twinOf } from '@/core';
+import {
+  cellOf,
+  hitTest,
+  imagesOf,
+  type Point,
+  type Project,
+  placementsWithin,
+  setReserves,
+  twinOf,
+} from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { cellOf, gripSign, inSight, letGo, select, snapped, take } from '@/session/hold';
+import { beginHold, commitHold, grabbedSign, inSight, select, snapped } from '@/session/hold';
 import { endLesson, putPin, usePractice } from '@/session/practice';
 import { dropProposal, useProposal } from '@/session/proposal';
 import { useSnapshots } from '@/session/snapshots';
 import { useSprites } from '@/session/sprites';
 import { dropTrial, useTrial } from '@/session/trial';
-import { eyeSign, type Held, useView, zoomAbout } from '@/session/view';
+import { type Held, useView, viewModeSign, zoomAbout } from '@/session/view';
 import { insideRecut } from './guides';
 import { type Screen, screenOf, toCloth } from './screen';
 
@@ -92,7 +101,7 @@ export function useGrab() {
     const view = useView.getState();
     const screen = screenNow(project);
     const practising = usePractice.getState().lesson !== null;
-    const turned = eyeSign(view.eye).x < 0;
+    const turned = viewModeSign(view.viewMode).x < 0;
     const looking =
       !!useSnapshots.getState().compare || !!useProposal.getState().proposal || practising || turned;
     if (view.reserving !== null && e.button === 0 && !looking) {
@@ -115,7 +124,7 @@ export function useGrab() {
         e.shiftKey && among ? others : e.shiftKey || among ? [hit.id, ...others] : [hit.id],
       );
     }
-    const held = hit && !drawing && !e.shiftKey ? take() : null;
+    const held = hit && !drawing && !e.shiftKey ? beginHold() : null;
     if (hit && !drawing && !e.shiftKey && !held) {
       enqueueSnackbar('This one is locked. K unlocks it.', { key: 'locked', preventDuplicate: true });
     }
@@ -163,7 +172,7 @@ export function useGrab() {
     start.moved = true;
     const screen = screenNow(project);
     if (start.does === 'hold' && start.held) {
-      const sign = gripSign(project);
+      const sign = grabbedSign(project);
       const held = { ...start.held, dx: (sign.x * dx) / screen.sx, dy: (sign.y * dy) / screen.sy };
       useView.setState({ held: e.ctrlKey ? { ...held, lines: [] } : snapped(project, held, screen.sx) });
     } else if (start.does === 'draw') {
@@ -175,8 +184,8 @@ export function useGrab() {
       const { hand } = useView.getState();
       useView.setState({ drawn: hand === 'rectangle' ? [drawn[0], p] : [...drawn, p] });
     } else if (start.does === 'view') {
-      const { recut, eye } = useView.getState();
-      const sign = eyeSign(eye);
+      const { recut, viewMode } = useView.getState();
+      const sign = viewModeSign(viewMode);
       const origin = {
         x: start.origin.x - (sign.x * dx) / screen.sx,
         y: start.origin.y - (sign.y * dy) / screen.sy,
@@ -209,7 +218,7 @@ export function useGrab() {
     if (usePractice.getState().lesson) {
       if (!start.moved) putPin(toCloth(screenNow(project), start.at));
     } else if (start.does === 'hold') {
-      if (start.moved) letGo();
+      if (start.moved) commitHold();
       else {
         useView.setState({ held: null });
         // A press alone, on one of several in hand, takes just that one.
@@ -247,7 +256,7 @@ export function letAllGo() {
   if (usePractice.getState().lesson) endLesson();
   else if (useProposal.getState().proposal) dropProposal();
   else if (useTrial.getState().trial) dropTrial();
-  else if (useView.getState().eye !== 'plain') useView.setState({ eye: 'plain' });
+  else if (useView.getState().viewMode !== 'plain') useView.setState({ viewMode: 'plain' });
   else if (compare) useSnapshots.setState({ compare: null });
   else if (reserving !== null) useView.setState({ reserving: null });
   else if (recut && !selected.length) useView.setState({ recut: null });

@@ -3,7 +3,7 @@
 import { type RefObject, useEffect } from 'react';
 import { EYE_KINDS, hexOfRgb, type Placement, type Project, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { useEyeMap, wantEyeMap } from '@/session/eye-map';
+import { useClothMap, wantClothMap } from '@/session/cloth-map';
 import { useGrain, wantGrain } from '@/session/grain';
 import { lastAnswer } from '@/session/last-answer';
 import { usePractice } from '@/session/practice';
@@ -12,7 +12,7 @@ import { useProposal } from '@/session/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/session/snapshots';
 import { allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/session/sprites';
 import { inColours, trialOf, useTrial } from '@/session/trial';
-import { type Eye, eyeSign, useView, WORK_GROUNDS } from '@/session/view';
+import { useView, type ViewMode, viewModeSign, WORK_GROUNDS } from '@/session/view';
 import { eyeFilterId } from './eye-filters';
 import { Painter, type Picture } from './painter';
 import { screenOf } from './screen';
@@ -55,24 +55,24 @@ const oneInk = lastAnswer((project: Project, ink: number) => ({
 const PAPER = '#fbf9f5';
 
 /** How the canvas itself is turned over, blurred, greyed, or seen by other eyes (EyeFilters draws how). */
-function eyeStyle(eye: Eye, pxPerMm: number): { filter: string; transform: string } {
-  const { x, y } = eyeSign(eye);
-  const other = EYE_KINDS.some((kind) => kind === eye);
+function viewModeStyle(viewMode: ViewMode, pxPerMm: number): { filter: string; transform: string } {
+  const { x, y } = viewModeSign(viewMode);
+  const other = EYE_KINDS.some((kind) => kind === viewMode);
   const filter =
-    eye === 'blurred'
+    viewMode === 'blurred'
       ? `blur(${(BLUR_MM * pxPerMm).toFixed(1)}px)`
-      : eye === 'grey'
+      : viewMode === 'grey'
         ? 'grayscale(1)'
         : other
-          ? `url(#${eyeFilterId(eye)})`
+          ? `url(#${eyeFilterId(viewMode)})`
           : '';
   return { filter, transform: x < 0 ? `scale(${x}, ${y})` : '' };
 }
-const PROOF: Partial<Record<Eye, Proof>> = { printed: 'print', 'far-off': 'warn' };
+const PROOF: Partial<Record<ViewMode, Proof>> = { printed: 'print', 'far-off': 'warn' };
 
 /** What of the printer a way of looking shows, once its profile is read. */
-function proofFor(eye: Eye): Proof | undefined {
-  const proof = PROOF[eye];
+function proofFor(viewMode: ViewMode): Proof | undefined {
+  const proof = PROOF[viewMode];
   if (!proof || usePrinter.getState().inks) return proof;
   void readyPrinter();
   return undefined;
@@ -85,15 +85,15 @@ function printedGround(hex: string, proof: Proof): string {
     void askPrinted([hex]);
     return hex;
   }
-  if (proof === 'warn') return found.far > FAR_OFF ? MARKED : hex;
+  if (proof === 'warn') return found.distance > FAR_OFF ? MARKED : hex;
   return hexOfRgb(found.rgb);
 }
 
 /** What is to be on the cloth; `aside`: in colours that are not the document's own, drawn beside those that are. */
-function wishOf(project: Project, view: { eye: Eye; ink: number | null }) {
+function wishOf(project: Project, view: { viewMode: ViewMode; ink: number | null }) {
   const ink = view.ink ?? 1;
-  const single = view.eye === 'ink' && ink < project.inks.length;
-  const proof = proofFor(view.eye);
+  const single = view.viewMode === 'ink' && ink < project.inks.length;
+  const proof = proofFor(view.viewMode);
   const { before } = useTrial.getState();
   const trial = before ? null : trialOf(project);
   const coloured = trial ? inColours(project, trial.colours) : onShow(project);
@@ -160,10 +160,10 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       const { project } = useBolt.getState();
       const view = useView.getState();
       const surface = canvas.current;
-      if (!project || !surface || !view.window.width || !view.window.height) return;
+      if (!project || !surface || !view.viewport.width || !view.viewport.height) return;
       const dpr = devicePixelRatio;
-      const width = Math.round(view.window.width * dpr);
-      const height = Math.round(view.window.height * dpr);
+      const width = Math.round(view.viewport.width * dpr);
+      const height = Math.round(view.viewport.height * dpr);
       if (surface.width !== width || surface.height !== height) Object.assign(surface, { width, height });
       const { compare } = useSnapshots.getState();
       if (compare) {
@@ -171,14 +171,14 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         return;
       }
       const screen = screenOf(project, view, dpr);
-      const style = eyeStyle(view.eye, screen.sx);
+      const style = viewModeStyle(view.viewMode, screen.sx);
       if (surface.style.filter !== style.filter) surface.style.filter = style.filter;
       if (surface.style.transform !== style.transform) surface.style.transform = style.transform;
       const wish = wishOf(project, view);
       const { toShow, aside, proof } = wish;
-      const isMap = view.eye === 'gaps' || view.eye === 'neighbours' ? view.eye : null;
-      const { map } = useEyeMap.getState();
-      if (isMap && !view.held && !moving) wantEyeMap(toShow, isMap);
+      const isMap = view.viewMode === 'gaps' || view.viewMode === 'neighbours' ? view.viewMode : null;
+      const { map } = useClothMap.getState();
+      if (isMap && !view.held && !moving) wantClothMap(toShow, isMap);
       if (!moving) {
         scale = screen.plan.scale.x;
         askSprites(project, wish, scale);
@@ -194,7 +194,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         project: toShow,
         ground: view.workGround && !proof ? WORK_GROUNDS[view.workGround] : now.ground || groundOf(toShow),
         sprites: sprites[now.slot],
-        flat: view.eye === 'silhouettes',
+        flat: view.viewMode === 'silhouettes',
         map: isMap && map?.kind === isMap ? map.bitmap : undefined,
         screen,
         held: view.held,
@@ -236,7 +236,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       useSnapshots,
       useGrain,
       usePractice,
-      useEyeMap,
+      useClothMap,
       usePrinter,
     ].map((store) => store.subscribe(ask));
     stops.push(useBolt.subscribe(askEarly), useTrial.subscribe(askEarly));

@@ -1,8 +1,8 @@
 'use client';
 
-import { imagesOf, latticeOf, outlineOf, type Silhouette, shiftsInto, twinOf } from '@/core';
+import { cellOf, imagesOf, latticeOf, outlineOf, type Silhouette, shiftsInto, twinOf } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { cellOf } from '@/session/hold';
+
 import { useSprites } from '@/session/sprites';
 import { useView } from '@/session/view';
 import { type Screen, toScreen } from './screen';
@@ -18,15 +18,15 @@ const ringsOf = (s: Silhouette): Float64Array[] => {
 export default function WouldLie({ screen }: { screen: Screen }) {
   const project = useBolt((s) => s.project);
   const offered = useView((s) => s.offered);
-  const window = useView((s) => s.window);
+  const viewport = useView((s) => s.viewport);
   const sprites = useSprites((s) => s.sprites);
   if (!project || !offered.length) return null;
   const { origin, sx, sy } = screen;
   const seen = {
     x0: origin.x,
     y0: origin.y,
-    x1: origin.x + window.width / sx,
-    y1: origin.y + window.height / sy,
+    x1: origin.x + viewport.width / sx,
+    y1: origin.y + viewport.height / sy,
   };
   const twin = twinOf(project.layout, cellOf(project));
   return offered

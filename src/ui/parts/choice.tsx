@@ -23,9 +23,9 @@ export default function Choice<T extends string>({ label, value, options, onChan
       disabled={disabled}
       onChange={(e) => onChange(e.target.value as T)}
     >
-      {(Object.entries(options) as [T, string][]).map(([v, says]) => (
+      {(Object.entries(options) as [T, string][]).map(([v, summary]) => (
         <MenuItem key={v} value={v}>
-          {says}
+          {summary}
         </MenuItem>
       ))}
     </TextField>

@@ -9,11 +9,11 @@ import { type ReactNode, useId, useState } from 'react';
 /** A part of a tray that is folded until it is wanted. */
 export default function Fold({
   title,
-  says,
+  summary,
   children,
 }: {
   title: string;
-  says?: string;
+  summary?: string;
   children: ReactNode;
 }) {
   const [open, setOpen] = useState(false);
@@ -30,9 +30,9 @@ export default function Fold({
           <Typography variant="h3" component="span" sx={{ display: 'block' }}>
             {title}
           </Typography>
-          {says && !open && (
+          {summary && !open && (
             <Typography variant="body2" component="span" color="text.secondary">
-              {says}
+              {summary}
             </Typography>
           )}
         </Box>

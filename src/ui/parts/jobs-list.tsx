@@ -33,7 +33,7 @@ export default function JobsList() {
   const button = useRef<HTMLButtonElement>(null);
   if (!jobs.length) return null;
   const [first] = jobs;
-  const says = jobs.length === 1 ? first.label.replace(/\.$/, '') : counted(jobs.length, 'job');
+  const summary = jobs.length === 1 ? first.label.replace(/\.$/, '') : counted(jobs.length, 'job');
   return (
     <>
       <Button
@@ -41,7 +41,7 @@ export default function JobsList() {
         size="small"
         onClick={() => setOpen(true)}
         aria-haspopup="dialog"
-        aria-label={`Under way: ${says}`}
+        aria-label={`Under way: ${summary}`}
         startIcon={
           <CircularProgress
             size={15}
@@ -57,7 +57,7 @@ export default function JobsList() {
           component="span"
           sx={{ overflow: 'hidden', textOverflow: 'ellipsis', display: { xs: 'none', sm: 'inline' } }}
         >
-          {says}
+          {summary}
         </Box>
       </Button>
       <Popover

@@ -7,6 +7,7 @@ import Link from 'next/link';
 import {
   blockFits,
   CLOTH_PPI,
+  cellOf,
   counted,
   effectivePpi,
   type Project,
@@ -45,7 +46,7 @@ function useMarks(project: Project, sent: number, lines: number): Record<Step, M
   const count = (k: number, what: string): Mark =>
     k ? { text: String(k), say: counted(k, what) } : { text: '·', say: 'none yet' };
   return {
-    brief: blockFits(pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi))
+    brief: blockFits(pixelPlan(layout, cellOf({ brief }), brief.ppi))
       ? { text: '✓', say: 'sound' }
       : { text: '!', say: 'too large to send', look: true },
     motifs: count(project.motifs.length, 'motif'),

@@ -8,19 +8,19 @@ import Typography from '@mui/material/Typography';
 import { memo, type ReactNode } from 'react';
 import { useView } from '@/session/view';
 
-type Props = { title: string; says: ReactNode; children: ReactNode };
+type Props = { title: string; summary: ReactNode; children: ReactNode };
 
 /** One tray's frame: heading, one line of what it says now, then its content. */
-export default function Tray({ title, says, children }: Props) {
+export default function Tray({ title, summary, children }: Props) {
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2, p: 2, pb: 3 }}>
-      <Head title={title} says={says} />
+      <Head title={title} summary={summary} />
       {children}
     </Box>
   );
 }
 
-const Head = memo(function Head({ title, says }: Omit<Props, 'children'>) {
+const Head = memo(function Head({ title, summary }: Omit<Props, 'children'>) {
   return (
     <Box>
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
@@ -36,7 +36,7 @@ const Head = memo(function Head({ title, says }: Omit<Props, 'children'>) {
         </Tooltip>
       </Box>
       <Typography variant="body2" color="text.secondary">
-        {says}
+        {summary}
       </Typography>
     </Box>
   );

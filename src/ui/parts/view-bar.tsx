@@ -6,12 +6,12 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import type { Project } from '@/core';
 import {
-  EYES,
-  type Eye,
   fitCell,
   fitWidth,
   recutTo,
   useView,
+  VIEW_MODES,
+  type ViewMode,
   WORK_GROUNDS,
   zoomAbout,
   zoomFrom,
@@ -45,24 +45,26 @@ export default onProject(ViewBar);
 function ViewBar({ project }: { project: Project }) {
   const ghosts = useView((s) => s.ghosts);
   const recut = useView((s) => s.recut !== null);
-  const { width, height } = useView((s) => s.window);
-  const eye = useView((s) => s.eye);
+  const { width, height } = useView((s) => s.viewport);
+  const viewMode = useView((s) => s.viewMode);
   const ink = useView((s) => s.ink ?? 1);
   const workGround = useView((s) => s.workGround);
   const only = useView((s) => s.only?.length);
   const middle = { x: width / 2, y: height / 2 };
   const look = {
-    cell: { says: withKey('Whole cell', 'fit'), act: () => fitCell(project) },
-    width: { says: withKey('Cell from edge to edge', 'fit-width'), act: () => fitWidth(project) },
-    true: { says: withKey('True size', 'true-size'), act: () => zoomTo(useView.getState().pxPerMm) },
+    cell: { summary: withKey('Whole cell', 'fit'), act: () => fitCell(project) },
+    width: { summary: withKey('Cell from edge to edge', 'fit-width'), act: () => fitWidth(project) },
+    true: { summary: withKey('True size', 'true-size'), act: () => zoomTo(useView.getState().pxPerMm) },
     ...Object.fromEntries(
-      CELLS.map((n) => [`cells${n}`, { says: `${n} x ${n} cells`, act: () => fitCell(project, n) }]).slice(1),
+      CELLS.map((n) => [`cells${n}`, { summary: `${n} x ${n} cells`, act: () => fitCell(project, n) }]).slice(
+        1,
+      ),
     ),
     ...Object.fromEntries(
-      FAR_M.map((m) => [`far${m}`, { says: `As seen from ${m} m`, act: () => zoomTo(zoomFrom(m)) }]),
+      FAR_M.map((m) => [`far${m}`, { summary: `As seen from ${m} m`, act: () => zoomTo(zoomFrom(m)) }]),
     ),
-  } as Record<string, { says: string; act: () => void }>;
-  const eyes: Record<Eye, string> = {
+  } as Record<string, { summary: string; act: () => void }>;
+  const eyes: Record<ViewMode, string> = {
     plain: 'As it is',
     blurred: 'Through half-shut eyes',
     grey: 'In grey',
@@ -110,21 +112,21 @@ function ViewBar({ project }: { project: Project }) {
         inputProps={{ 'aria-label': 'How near' }}
         sx={list(false)}
       >
-        {Object.entries(look).map(([key, { says }]) => (
+        {Object.entries(look).map(([key, { summary }]) => (
           <MenuItem key={key} value={key} dense>
-            {says}
+            {summary}
           </MenuItem>
         ))}
       </Select>
       <Select
-        value={eye}
-        onChange={(e) => useView.setState({ eye: e.target.value })}
+        value={viewMode}
+        onChange={(e) => useView.setState({ viewMode: e.target.value })}
         renderValue={(v) => eyes[v]}
         inputProps={{ 'aria-label': withKey('Way of looking', 'eye') }}
         title={withKey('Another way of looking', 'eye')}
-        sx={list(eye !== 'plain')}
+        sx={list(viewMode !== 'plain')}
       >
-        {EYES.map((key) => (
+        {VIEW_MODES.map((key) => (
           <MenuItem key={key} value={key} dense>
             {eyes[key]}
           </MenuItem>

@@ -14,14 +14,14 @@ import { LAYOUT_NAME, size } from '../parts/lengths';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
-function Strip({ bolt }: { bolt: Bolt }) {
+function Thumbnail({ bolt }: { bolt: Bolt }) {
   const [url, setUrl] = useState('');
   useEffect(() => {
-    if (!bolt.strip) return;
-    const made = URL.createObjectURL(bolt.strip);
+    if (!bolt.thumbnail) return;
+    const made = URL.createObjectURL(bolt.thumbnail);
     setUrl(made);
     return () => URL.revokeObjectURL(made);
-  }, [bolt.strip]);
+  }, [bolt.thumbnail]);
   const way = shownColourway(bolt.project);
   return (
     <Box
@@ -154,7 +154,7 @@ export default function Shelf() {
                 aria-label={`Open ${project.name}`}
                 sx={{ display: 'block', color: 'inherit', textDecoration: 'none' }}
               >
-                <Strip bolt={bolt} />
+                <Thumbnail bolt={bolt} />
                 <Box sx={{ p: 2, pb: 1, borderLeft: '6px dashed', borderColor: 'primary.main' }}>
                   <Typography variant="h2">{project.name}</Typography>
                   <Typography variant="body2" color="text.secondary">

@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import type { Dismissed } from '../../findings';
 import { cellMiddle, type Layout } from '../../lattice';
+import { cellOf } from '../cell';
 import { type Brief, type Checking, type Motif, type Project, SCALE, type Sheet } from '../schema';
 import { type Edit, edit } from './edit';
 
@@ -21,7 +22,7 @@ export const setLayout = (layout: Layout): Edit =>
   );
 
 function withSets(d: Draft<Project>, change: () => void) {
-  const middle = () => cellMiddle(d.layout, { width: d.brief.widthMm, height: d.brief.heightMm });
+  const middle = () => cellMiddle(d.layout, cellOf(d));
   const before = middle();
   change();
   const after = middle();

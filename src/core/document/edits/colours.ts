@@ -1,6 +1,6 @@
 import type { Draft } from 'immer';
 import { hexOfRgb, labDistance, oklabOf, type Rgb, rgbOfHex } from '../../colour';
-import { RangeMessage } from '../../units';
+import { ArgumentError } from '../../units';
 import type { Colourway, Ink, Poll, Project } from '../schema';
 import { type Edit, edit } from './edit';
 
@@ -21,9 +21,9 @@ export const setInks = (found: Rgb[], newId: () => string): Edit =>
       const hex = hexOfRgb(rgb);
       const lab = oklabOf(...rgbOfHex(hex));
       const near = old
-        .map((o) => ({ o, far: labDistance(lab, oklabOf(...rgbOfHex(o.ink.hex))) }))
-        .sort((p, q) => p.far - q.far)[0];
-      const kept = near && near.far < SAME_INK ? old.splice(old.indexOf(near.o), 1)[0] : undefined;
+        .map((o) => ({ o, distance: labDistance(lab, oklabOf(...rgbOfHex(o.ink.hex))) }))
+        .sort((p, q) => p.distance - q.distance)[0];
+      const kept = near && near.distance < SAME_INK ? old.splice(old.indexOf(near.o), 1)[0] : undefined;
       const fresh = {
         id: newId(),
         name: nextInkName([...d.inks, ...old.map((o) => o.ink)]),
@@ -72,7 +72,7 @@ export const mergeInks = (gone: number, into: number): Edit =>
     const [from, to] = [d.inks[gone], d.inks[into]];
     if (!from || !to || gone === into) return;
     if (gone === 0 || into === 0)
-      throw new RangeMessage('The ground is the cloth itself: no ink goes into it.');
+      throw new ArgumentError('The ground is the cloth itself: no ink goes into it.');
     to.also = [...to.also, from.hex, ...from.also];
     forgetInk(d, from.id, to.id);
     d.inks.splice(gone, 1);
@@ -84,7 +84,7 @@ export const splitInk = (index: number, [stays, parts]: [Rgb, Rgb], newId: () =>
   edit('Ink parted', (d) => {
     const ink = d.inks[index];
     if (!ink || index === 0) return;
-    if (d.inks.length >= 64) throw new RangeMessage('A bolt has up to 64 inks.');
+    if (d.inks.length >= 64) throw new ArgumentError('A bolt has up to 64 inks.');
     const [hex, other] = [hexOfRgb(stays), hexOfRgb(parts)];
     const was = ink.hex;
     ink.hex = hex;

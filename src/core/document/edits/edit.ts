@@ -1,5 +1,4 @@
 import { type Draft, enablePatches, type Patch, produceWithPatches } from 'immer';
-import { latticeOf } from '../../lattice';
 import type { Project } from '../schema';
 import { checkChanged } from './check-changed';
 
@@ -21,7 +20,7 @@ export type Applied = { project: Project; patches: Patch[]; inverse: Patch[] };
 /**
  * Applies an edit. The new document shares all that did not change; what did change is checked against the schema, so
  * a document in hand is always a sound one.
- * @throws RangeMessage with the first thing that is wrong.
+ * @throws ArgumentError with the first thing that is wrong.
  */
 export function applied(project: Project, { apply: change }: Edit): Applied {
   const [next, patches, inverse] = produceWithPatches(project, change);
@@ -32,7 +31,3 @@ export function applied(project: Project, { apply: change }: Edit): Applied {
 /** A document after some edits, one after another. */
 export const apply = (project: Project, ...edits: Edit[]): Project =>
   edits.reduce((p, e) => applied(p, e).project, project);
-
-/** The lattice of a document, mm. */
-export const latticeMm = (d: Pick<Project, 'brief' | 'layout'>) =>
-  latticeOf(d.layout, { width: d.brief.widthMm, height: d.brief.heightMm });

@@ -44,7 +44,7 @@ function lastOfEach(patches: Step['patches']): Step['patches'] {
 
 /**
  * A document after some patches, checked where it changed.
- * @throws RangeMessage when it would not be sound; immer's error when they are of another document.
+ * @throws ArgumentError when it would not be sound; immer's error when they are of another document.
  */
 export function patched(project: Project, patches: Step['patches']): Project {
   const next = applyPatches(project, patches);

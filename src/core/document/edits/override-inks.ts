@@ -1,8 +1,9 @@
 import { original } from 'immer';
 import { nearestCopy } from '../../lattice';
-import { RangeMessage } from '../../units';
+import { ArgumentError } from '../../units';
+import { latticeMm } from '../cell';
 import type { Placement, Project } from '../schema';
-import { type Edit, edit, latticeMm } from './edit';
+import { type Edit, edit } from './edit';
 import { setPlacements } from './placements';
 
 /** `from`: the ink that is replaced, `to`: the inks that take its place by turns (ids; `from` may be one). */
@@ -25,12 +26,12 @@ export function overrideInk(
 /**
  * Every placement of a motif is printed in one of the inks given: by turns, from the top left in reading order, or so that
  * neighbours of the motif differ as far as the inks allow (greedy colouring, most crowded first).
- * @throws RangeMessage unless two inks or more are given.
+ * @throws ArgumentError unless two inks or more are given.
  */
 export const overrideInksByRule = ({ motif, from, to, by }: OverrideRule): Edit =>
   edit('Inks by turns', (d) => {
     const project = original(d) as Project;
-    if (to.length < 2) throw new RangeMessage('Choose two inks or more to take turns.');
+    if (to.length < 2) throw new ArgumentError('Choose two inks or more to take turns.');
     const own = project.placements.filter((p) => p.motif === motif && !p.locked);
     const order = [...own].sort((p, q) => p.y - q.y || p.x - q.x);
     const inkOf =
@@ -44,13 +45,15 @@ export const overrideInksByRule = ({ motif, from, to, by }: OverrideRule): Edit 
 
 function apart(project: Project, list: Placement[], to: string[]): Map<string, string> {
   const lattice = latticeMm(project);
-  const far = (p: Placement, q: Placement) => {
+  const distance = (p: Placement, q: Placement) => {
     const near = nearestCopy(lattice, q, p);
     return Math.hypot(near.x - p.x, near.y - p.y);
   };
-  const nearest = list.map((p) => Math.min(...list.filter((q) => q !== p).map((q) => far(p, q))));
+  const nearest = list.map((p) => Math.min(...list.filter((q) => q !== p).map((q) => distance(p, q))));
   const usual = [...nearest].sort((a, b) => a - b)[list.length >> 1] ?? 0;
-  const beside = new Map(list.map((p) => [p.id, list.filter((q) => q !== p && far(p, q) <= usual * NEAR)]));
+  const beside = new Map(
+    list.map((p) => [p.id, list.filter((q) => q !== p && distance(p, q) <= usual * NEAR)]),
+  );
   const crowd = (p: Placement) => beside.get(p.id)?.length ?? 0;
   const inkOf = new Map<string, string>();
   const used = new Map(to.map((ink) => [ink, 0]));

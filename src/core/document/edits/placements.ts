@@ -2,18 +2,17 @@ import type { Draft } from 'immer';
 import { cellMiddle, imagesOf, twinOf, wrapPoint } from '../../lattice';
 import { symmetric, symmetryCount } from '../../lay';
 import type { Placed } from '../../render';
-import { LIMITS, RangeMessage } from '../../units';
+import { ArgumentError, LIMITS } from '../../units';
+import { cellOf, latticeMm } from '../cell';
 import { artKey } from '../inked-art';
 import type { Grain, Guides, Placement, Project, Reserve } from '../schema';
-import { type Edit, edit, latticeMm } from './edit';
+import { type Edit, edit } from './edit';
 
 /** Angles are kept in (-180, 180]. */
 const tidyAngle = (a: number) => {
   const m = (((a + 180) % 360) + 360) % 360;
   return m === 0 ? 180 : m - 180;
 };
-
-const cellMm = (d: Pick<Project, 'brief'>) => ({ width: d.brief.widthMm, height: d.brief.heightMm });
 
 /** Brings a placement's angle into range, and refuses a size that no machine could print. */
 function settleIn(d: Draft<Project>, p: Draft<Placement>, checkSize: boolean) {
@@ -24,7 +23,7 @@ function settleIn(d: Draft<Project>, p: Draft<Placement>, checkSize: boolean) {
   const mp = (px(motif.width) * px(motif.height)) / 1e6;
   if (mp <= LIMITS.maxBlockMp) return;
   const most = Math.floor(p.scale * Math.sqrt(LIMITS.maxBlockMp / mp) * 100);
-  throw new RangeMessage(
+  throw new ArgumentError(
     `${motif.name} at ${Math.round(p.scale * 100)} % would print ${Math.round(mp)} megapixels, more than this machine can hold. Use ${most} % or less.`,
   );
 }
@@ -33,7 +32,7 @@ function settleIn(d: Draft<Project>, p: Draft<Placement>, checkSize: boolean) {
 function leadSet(d: Draft<Project>, lead: Draft<Placement>) {
   const sym = lead.sym;
   if (!sym) return;
-  const middle = cellMiddle(d.layout, cellMm(d));
+  const middle = cellMiddle(d.layout, cellOf(d));
   for (const p of d.placements) {
     if (p.sym?.set !== sym.set || p.id === lead.id) continue;
     const { x, y, angle, mirror } = symmetric(lead, sym.how, sym.at, p.sym.at, middle);
@@ -45,7 +44,7 @@ function leadSet(d: Draft<Project>, lead: Draft<Placement>) {
 /** Lays placements on top of what is there. One with `sym` brings the others of its set, under ids of `newId`. */
 export const addPlacements = (placements: Placement[], newId?: () => string): Edit =>
   edit('Laid', (d) => {
-    const middle = cellMiddle(d.layout, cellMm(d));
+    const middle = cellMiddle(d.layout, cellOf(d));
     for (const placement of placements) {
       const laid = { ...placement };
       d.placements.push(laid);
@@ -132,7 +131,7 @@ export const swapMotif = (ids: string[], to: string): Edit =>
   edit('Motif swapped', (d) => {
     const sizeOf = (id: string) => {
       const m = d.motifs.find((q) => q.id === id);
-      if (!m) throw new RangeMessage('That motif is not in this bolt.');
+      if (!m) throw new ArgumentError('That motif is not in this bolt.');
       return Math.sqrt(m.width * m.height) / m.ppi;
     };
     for (const p of d.placements) {
@@ -192,4 +191,4 @@ export function scenePlacements(
 
 /** All places of a placement that the lattice then repeats: its own, and its twin's where cells alternate. */
 export const placementImages = (project: Pick<Project, 'brief' | 'layout'>, p: Placement): Placement[] =>
-  imagesOf(p, twinOf(project.layout, cellMm(project)));
+  imagesOf(p, twinOf(project.layout, cellOf(project)));

@@ -11,7 +11,7 @@ export const barePatch: FindingModule<BarePatch> = {
     name: 'Patches',
     turn: 4,
     run: fillPatches,
-    says: (n) => `${counted(n, 'patch', 'patches')} filled`,
+    summary: (n) => `${counted(n, 'patch', 'patches')} filled`,
   },
   kinds: {
     'bare-patch': {

@@ -25,16 +25,16 @@ const FIRST_STEP = 1;
 const LAST_STEP_MM = 0.02;
 
 /** The middle and radius, mm, of the widest circle about a place that the picture found: measured to the silhouettes. */
-function widest({ ground, mm }: ClothMeasures, from: Point): { at: Point; r: number } {
+function widest({ silhouettes, mm }: ClothMeasures, from: Point): { at: Point; r: number } {
   let at = from;
-  let r = ground.roomAt(at);
+  let r = silhouettes.roomAt(at);
   for (let step = mm(FIRST_STEP); step > LAST_STEP_MM; ) {
     let next = at;
     let most = r;
     for (let k = 0; k < 8; k++) {
       const t = (k * Math.PI) / 4;
       const tried = { x: at.x + step * Math.cos(t), y: at.y + step * Math.sin(t) };
-      const room = ground.roomAt(tried);
+      const room = silhouettes.roomAt(tried);
       if (room > most) [next, most] = [tried, room];
     }
     if (next === at) step /= 2;

@@ -1,4 +1,4 @@
-import type { Lattice, Point } from '../../lattice';
+import { gcd, type Lattice, type Point } from '../../lattice';
 
 /** A direction in which the cloth repeats: the step, its length, and how far apart its lines lie, all in one unit. */
 export type Direction = { step: Point; long: number; period: number; normal: Point };
@@ -15,8 +15,6 @@ export function shortest({ a, b }: Lattice): [Point, Point] {
   }
   return [p, q];
 }
-
-const gcd = (a: number, b: number): number => (b ? gcd(b, a % b) : Math.abs(a));
 
 /**
  * Every direction whose step is shorter than `most`, the shortest first: a straight line in any other direction comes,

@@ -7,8 +7,16 @@ import {
   twinOf,
   wrapPoint,
 } from '../../lattice';
-import { Ground, type Outline, outlineOf, type Reserved, type Silhouette, trueOutlineOf } from '../../lay';
+import {
+  type Outline,
+  outlineOf,
+  type Reserved,
+  type Silhouette,
+  SilhouetteIndex,
+  trueOutlineOf,
+} from '../../lay';
 import type { Scene, SceneMotif } from '../../render';
+import { pxToMm } from '../../units';
 import { type Profile, profilesOf } from './bands';
 import { type Circle, emptyCircles, roomsOf } from './circles';
 import { type Neighbours, neighboursOf } from './neighbours';
@@ -26,7 +34,7 @@ export type ClothMeasures = {
   twin: Twin | null;
   outlines: Map<string, Outline>;
   /** The silhouettes exactly; piece n is placement n. */
-  ground: Ground;
+  silhouettes: SilhouetteIndex;
   /** How far apart things are if spread evenly, mm. */
   spacingMm: number;
   picture: ClothPicture;
@@ -36,7 +44,7 @@ export type ClothMeasures = {
   circles: Circle[];
   rooms: { rooms: Circle[]; median: number } | null;
   /** A smaller picture of the weight alone, the same seen from afar, and its means along lines. */
-  far: { picture: ClothPicture; blurred: Float32Array; weight: Profile[]; cover: Profile[] };
+  atDistance: { picture: ClothPicture; blurred: Float32Array; weight: Profile[]; cover: Profile[] };
   /** A place of the picture, px, as mm of the cloth; `place` brings it into the home cell. */
   point: (at: Point, picture?: ClothPicture) => Point;
   place: (at: Point, picture?: ClothPicture) => Point;
@@ -68,7 +76,7 @@ function silhouetteOf({ pyramid, ppi }: SceneMotif, longSide: number): Silhouett
   const { width, height, data } = levels[depth];
   const alpha = new Uint8Array(width * height);
   for (let p = 0; p < alpha.length; p++) alpha[p] = data[p * 4 + 3];
-  const mm = (px: number) => (px / ppi) * 25.4;
+  const mm = (px: number) => pxToMm(px, ppi);
   const size = { widthMm: mm(pyramid.width), heightMm: mm(pyramid.height) };
   return { width, height, alpha, pxMm: mm(2 ** depth), ...size };
 }
@@ -91,17 +99,17 @@ export function measureCloth(
   const { scale, layout } = plan;
   const cell = { width: plan.cell.width / scale.x, height: plan.cell.height / scale.y };
   const used = new Map([...scene.motifs].map(([id, art]): [string, Outline] => [id, outlineOfArt(art)]));
-  const ground = new Ground(layout, cell, used, reserves);
-  for (const p of scene.placements) ground.add(p);
+  const silhouettes = new SilhouetteIndex(layout, cell, used, reserves);
+  for (const p of scene.placements) silhouettes.add(p);
   const n = scene.placements.length;
   const twin = twinOf(layout, cell);
   const picture = pictureOf(scene, coarsePlan(plan, detail * areaFor(FINE, n * (twin ? 2 : 1))), false);
   const pxPerMm = Math.sqrt(picture.plan.scale.x * picture.plan.scale.y);
   const { room, near, pairs } = neighboursOf(picture);
   const circles = emptyCircles(room, picture.torus);
-  const spacingMm = Math.sqrt(ground.cellAreaMm2 / Math.max(1, n));
+  const spacingMm = Math.sqrt(silhouettes.cellAreaMm2 / Math.max(1, n));
   const small = pictureOf(scene, coarsePlan(plan, areaFor(FAR, n * (twin ? 2 : 1))), true);
-  const { lattice } = ground;
+  const { lattice } = silhouettes;
   const weight = small.colours?.weight ?? new Float32Array(small.labels.length);
   const point = ({ x, y }: Point, { off, plan: of } = picture) => ({
     x: (x + off.x) / of.scale.x,
@@ -112,7 +120,7 @@ export function measureCloth(
     lattice,
     twin,
     outlines: used,
-    ground,
+    silhouettes,
     spacingMm,
     picture,
     room,
@@ -120,7 +128,7 @@ export function measureCloth(
     pairs,
     circles,
     rooms: n > 1 ? roomsOf(circles) : null,
-    far: {
+    atDistance: {
       picture: small,
       blurred: blurOnTorus(weight, small.torus, GLANCE * spacingMm * small.plan.scale.x),
       ...profilesOf(small, weight, lattice),

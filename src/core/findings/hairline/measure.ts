@@ -1,6 +1,7 @@
 import { type PixelPlan, wrapPoint } from '../../lattice';
 import { reachOf } from '../../lay';
 import { renderWindow } from '../../render';
+import { pxToMm } from '../../units';
 import type { ClothMeasures } from '../cloth/measures';
 import type { Found } from '../found';
 
@@ -23,7 +24,7 @@ export function hairlines({ scene, lattice, outlines }: ClothMeasures, plan: Pix
   for (const [n, p] of scene.placements.entries()) {
     const art = scene.motifs.get(p.motif);
     if (!art || !outlines.get(p.motif)) continue;
-    const mm = (px: number) => (px / art.ppi) * 25.4;
+    const mm = (px: number) => pxToMm(px, art.ppi);
     const reach = reachOf(
       { ...p, id: '' },
       { widthMm: mm(art.pyramid.width), heightMm: mm(art.pyramid.height) },

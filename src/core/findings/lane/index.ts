@@ -12,7 +12,7 @@ export const lane: FindingModule<Lane> = {
     name: 'Lanes',
     turn: 3,
     run: unlane,
-    says: (n) => `${counted(n, 'lane')} closed`,
+    summary: (n) => `${counted(n, 'lane')} closed`,
   },
   kinds: {
     lane: {

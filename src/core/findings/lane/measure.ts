@@ -35,7 +35,7 @@ export function openLanes(look: ClothMeasures, limits: Limits): Lane[] {
   // Limits are set by the room as the picture has it, from middle to middle of its pixels.
   const roomMm = look.mm(2 * rooms.median);
   const free = lanesOf(scene.placements, look.outlines, lattice, look.twin, roomMm * limits.lane);
-  const thin = thinBands(look.far.cover, LITTLE, roomMm * limits.softLane);
+  const thin = thinBands(look.atDistance.cover, LITTLE, roomMm * limits.softLane);
   const all = [
     ...free.map((l) => ({ ...l, cover: 0, limitMm: roomMm * limits.lane })),
     ...thin.map((l) => ({ ...l, limitMm: roomMm * limits.softLane })),

@@ -15,7 +15,7 @@ export function unlane(work: Work): number {
     if (!f) break;
     const long = Math.hypot(f.along.x, f.along.y);
     const normal = { x: -f.along.y / long, y: f.along.x / long };
-    const { a, b } = work.ground.lattice;
+    const { a, b } = work.silhouettes.lattice;
     const period = Math.abs(a.x * b.y - a.y * b.x) / long;
     const mid = f.at.x * normal.x + f.at.y * normal.y;
     const off = (p: { x: number; y: number }) => {
@@ -35,27 +35,27 @@ function moveIn(
   normal: { x: number; y: number },
   width: number,
 ): boolean {
-  const { ground, locked } = work;
+  const { silhouettes, locked } = work;
   const gap = middleGap(work) * 0.4;
-  const beside = Array.from({ length: ground.count }, (_, n) => n)
+  const beside = Array.from({ length: silhouettes.count }, (_, n) => n)
     .filter((n) => !locked.has(n))
     .map((n) => {
-      const p = ground.placed(n);
-      const { low, high } = ground.reach(p, normal);
+      const p = silhouettes.placed(n);
+      const { low, high } = silhouettes.reach(p, normal);
       const t = off(p);
       // How far its edge is from the lane's middle.
-      return { n, side: t < 0 ? -1 : 1, far: t < 0 ? -t - high : t + low };
+      return { n, side: t < 0 ? -1 : 1, distance: t < 0 ? -t - high : t + low };
     })
-    .sort((a, b) => a.far - b.far)
+    .sort((a, b) => a.distance - b.distance)
     .slice(0, 14);
   let moved = 0;
   for (const { n, side } of beside) {
     if (moved >= 3) break;
-    const was = ground.placed(n);
+    const was = silhouettes.placed(n);
     const into = (p: { x: number; y: number }) => (off(was) - off(p)) * side;
     const to = nearbyPlace(work, n, gap, (p) => into(p) > width * 0.45);
     if (!to) continue;
-    ground.set(n, to);
+    silhouettes.set(n, to);
     moved++;
   }
   return moved > 0;

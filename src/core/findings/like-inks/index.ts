@@ -9,7 +9,7 @@ export const likeInks: FindingModule<LikeInks> = {
       letter: 'C',
       title: (f, { inks }) => `${inks[f.inks[0]]?.name} and ${inks[f.inks[1]]?.name} look alike`,
       why: (f) =>
-        `They are ${trimmed(f.far, 1)} dE apart; under ${trimmed(f.limit, 1)} print tells them apart badly. Change one, or print both from one ink.`,
+        `They are ${trimmed(f.distance, 1)} dE apart; under ${trimmed(f.limit, 1)} print tells them apart badly. Change one, or print both from one ink.`,
     },
   },
 };

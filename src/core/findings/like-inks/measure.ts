@@ -1,7 +1,7 @@
 import { cielabOf, deltaE2000, type Rgb } from '../../colour';
 import type { Found } from '../found';
 
-export type LikeInks = Found & { kind: 'like-inks'; inks: [number, number]; far: number; limit: number };
+export type LikeInks = Found & { kind: 'like-inks'; inks: [number, number]; distance: number; limit: number };
 
 /** Inks nearer than this, dE00, can hardly be told apart on cloth. */
 const LIKE_INKS = 3;
@@ -11,8 +11,8 @@ export function likeInksOf(inks: Rgb[], at: { x: number; y: number }): LikeInks[
   const labs = inks.map(cielabOf);
   return labs.flatMap((a, i) =>
     labs.slice(i + 1).flatMap((b, k): LikeInks[] => {
-      const far = deltaE2000(a, b);
-      if (far >= LIKE_INKS) return [];
+      const distance = deltaE2000(a, b);
+      if (distance >= LIKE_INKS) return [];
       return [
         {
           kind: 'like-inks',
@@ -20,7 +20,7 @@ export function likeInksOf(inks: Rgb[], at: { x: number; y: number }): LikeInks[
           at,
           placements: [],
           inks: [i, i + 1 + k],
-          far,
+          distance,
           limit: LIKE_INKS,
         },
       ];

@@ -21,7 +21,7 @@ const ALL = mendParts().map((m) => m.part);
 /** One cloth with a fault in it, and all that mending it asks for. */
 function spoilt(n: number, fault: string) {
   const cloth = makeCloth(n, SEED);
-  const planted = plantFault(cloth.ground, fault, WEIGHTS, 12 + n);
+  const planted = plantFault(cloth.silhouettes, fault, WEIGHTS, 12 + n);
   const placements = planted.placements.map((p, k) => ({ ...p, id: `p${k}` }));
   const scene = { ground: GROUND, motifs: cloth.motifs, placements };
   const plan = pixelPlan(cloth.layout, cloth.cell, 150);
@@ -43,7 +43,7 @@ describe('planted faults', () => {
     const cloth = makeCloth(1, SEED);
     const before = JSON.stringify(cloth.placements);
     for (const fault of faults()) {
-      const [a, b] = [1, 2].map(() => plantFault(cloth.ground, fault, WEIGHTS, 5));
+      const [a, b] = [1, 2].map(() => plantFault(cloth.silhouettes, fault, WEIGHTS, 5));
       expect(a).toEqual(b);
       expect(a.placements).not.toEqual(cloth.placements);
     }

@@ -1,5 +1,5 @@
 import type { PixelPlan } from '../../lattice';
-import { type Filler, Ground, type Outline } from '../../lay';
+import { type Filler, type Outline, SilhouetteIndex } from '../../lay';
 import type { Placed, Scene } from '../../render';
 import { layingOutlineOf } from '../cloth/measures';
 import type { Found } from '../found';
@@ -19,7 +19,7 @@ const SETTLE: Mend = {
     ease(work);
     return placedNow(work).filter((p, n) => Math.hypot(p.x - before[n].x, p.y - before[n].y) > 0.05).length;
   },
-  says: (n) => `${n} settled`,
+  summary: (n) => `${n} settled`,
 };
 
 /** All parts of mending, in the order in which they are done. */
@@ -69,8 +69,8 @@ export function mend(
   const outlines = new Map(
     [...scene.motifs].map(([id, art]): [string, Outline] => [id, layingOutlineOf(art)]),
   );
-  const ground = new Ground(plan.layout, cell, outlines, options.reserves);
-  for (const p of scene.placements) ground.add(p);
+  const silhouettes = new SilhouetteIndex(plan.layout, cell, outlines, options.reserves);
+  for (const p of scene.placements) silhouettes.add(p);
   // A filler is laid no larger than its pixels print.
   const { ppi } = options.wants ?? WANTS;
   const fillers = may.fillers.flatMap((f): Filler[] => {
@@ -84,7 +84,7 @@ export function mend(
   };
   const work: Work = {
     scene,
-    ground,
+    silhouettes,
     fillers,
     locked: may.locked,
     leads: options.leads ?? new Map(),
@@ -107,7 +107,7 @@ export function mend(
         done.push({ part: part.part, count });
         break;
       }
-      work.ground = work.ground.like(was);
+      work.silhouettes = work.silhouettes.like(was);
     }
     may.onProgress?.((k + 1) / wanted.length);
   }

@@ -1,4 +1,4 @@
-import { type Filler, fillGap, type Ground, settle } from '../../lay';
+import { type Filler, fillGap, type SilhouetteIndex, settle } from '../../lay';
 import type { Placed, Scene } from '../../render';
 import type { Found } from '../found';
 
@@ -6,7 +6,7 @@ import type { Found } from '../found';
 export type Work = {
   scene: Scene;
   /** The silhouettes; piece n is placement n of the scene as it was, then what was added. */
-  ground: Ground;
+  silhouettes: SilhouetteIndex;
   locked: Set<number>;
   fillers: Filler[];
   leads: Map<string, number>;
@@ -17,8 +17,8 @@ export type Work = {
 };
 
 /** What lies on the cloth now. */
-export const placedNow = ({ ground }: Pick<Work, 'ground'>): Placed[] =>
-  Array.from({ length: ground.count }, (_, n) => ground.placed(n));
+export const placedNow = ({ silhouettes }: Pick<Work, 'silhouettes'>): Placed[] =>
+  Array.from({ length: silhouettes.count }, (_, n) => silhouettes.placed(n));
 
 /** How far a piece may be moved to mend something, in spacings. */
 const FARTHEST = 0.6;
@@ -26,13 +26,13 @@ const WAYS = 20;
 
 /** The nearest place about a piece at which it clears everything by a gap and `suits`; null when there is none. */
 export function nearbyPlace(
-  { ground }: Pick<Work, 'ground'>,
+  { silhouettes }: Pick<Work, 'silhouettes'>,
   n: number,
   gapMm: number,
   suits: (p: Placed) => boolean = () => true,
 ): Placed | null {
-  const spacing = Math.sqrt(ground.cellAreaMm2 / Math.max(1, ground.count));
-  const was = ground.placed(n);
+  const spacing = Math.sqrt(silhouettes.cellAreaMm2 / Math.max(1, silhouettes.count));
+  const was = silhouettes.placed(n);
   for (let ring = 1; ring <= 14; ring++) {
     const by = (ring / 14) * FARTHEST * spacing;
     let best: Placed | null = null;
@@ -40,7 +40,7 @@ export function nearbyPlace(
     for (let k = 0; k < WAYS; k++) {
       const t = ((k + (ring % 2) / 2) * 2 * Math.PI) / WAYS;
       const tried = { ...was, x: was.x + by * Math.cos(t), y: was.y + by * Math.sin(t) };
-      const gap = ground.nearest(n, tried, gapMm * 3, gapMm * 0.99)?.gap ?? gapMm * 3;
+      const gap = silhouettes.nearest(n, tried, gapMm * 3, gapMm * 0.99)?.gap ?? gapMm * 3;
       if (gap < most || !suits(tried)) continue;
       most = gap;
       best = tried;
@@ -52,12 +52,17 @@ export function nearbyPlace(
 
 /** Evens the gaps by small steps; what is locked stays. */
 export function ease(work: Work) {
-  settle(work.ground, { minGapMm: middleGap(work) * 0.35, locked: work.locked, passes: 16, fine: false });
+  settle(work.silhouettes, {
+    minGapMm: middleGap(work) * 0.35,
+    locked: work.locked,
+    passes: 16,
+    fine: false,
+  });
 }
 
 /** The middle of the gaps to the nearest neighbours, mm. */
-export function middleGap({ ground }: Pick<Work, 'ground'>): number {
-  const gaps = ground.gaps().sort((a, b) => a - b);
+export function middleGap({ silhouettes }: Pick<Work, 'silhouettes'>): number {
+  const gaps = silhouettes.gaps().sort((a, b) => a - b);
   return gaps[gaps.length >> 1] ?? 0;
 }
 
@@ -68,9 +73,9 @@ const CLEAR = [0.8, 0.6, 0.45];
 export function fillAt(work: Work, at: { x: number; y: number }, r: number): boolean {
   const middle = middleGap(work);
   for (const share of CLEAR) {
-    const [best] = fillGap(work.ground, { ...at, r }, work.fillers, middle * share, work.leads, 1);
+    const [best] = fillGap(work.silhouettes, { ...at, r }, work.fillers, middle * share, work.leads, 1);
     if (!best) continue;
-    work.ground.add(best.placed);
+    work.silhouettes.add(best.placed);
     return true;
   }
   return false;
@@ -82,7 +87,7 @@ export function toMend<F extends Found>(work: Work, kinds: F['kind'][]): F[] {
   const { only } = work;
   if (!only) return all;
   if (!kinds.includes(only.kind)) return [];
-  const same = all.filter((f) => work.ground.apart({ ...ANY, ...f.at }, { ...ANY, ...only.at }) < 3);
+  const same = all.filter((f) => work.silhouettes.apart({ ...ANY, ...f.at }, { ...ANY, ...only.at }) < 3);
   return same.length ? same : all.slice(0, 1);
 }
 const ANY = { motif: '', x: 0, y: 0, angle: 0, scale: 1, mirror: false };

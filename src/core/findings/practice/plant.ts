@@ -1,5 +1,5 @@
-import { type Ground, seededRandom } from '../../lay';
-import { RangeMessage } from '../../units';
+import { type SilhouetteIndex, seededRandom } from '../../lay';
+import { ArgumentError } from '../../units';
 import type { Spoilt } from '../kind';
 import { allKinds, kindOf } from '../registry';
 
@@ -15,15 +15,15 @@ export type Planted = Spoilt & { fault: string };
 /**
  * Plants a fault in a cloth, somewhere in it, and says where. The ground itself is not changed.
  * @param ground what is laid, three pieces or more. @param weights how far each motif stands out from the ground.
- * @throws RangeMessage when there is no such fault.
+ * @throws ArgumentError when there is no such fault.
  */
 export function plantFault(
-  ground: Ground,
+  silhouettes: SilhouetteIndex,
   fault: string,
   weights: Map<string, number>,
   seed: number,
 ): Planted {
   const found = kindOf(fault)?.fault;
-  if (!found) throw new RangeMessage(`No fault is called ${fault}.`);
-  return { fault, ...found.plant(ground, seededRandom(seed), weights) };
+  if (!found) throw new ArgumentError(`No fault is called ${fault}.`);
+  return { fault, ...found.plant(silhouettes, seededRandom(seed), weights) };
 }

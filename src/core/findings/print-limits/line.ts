@@ -1,5 +1,6 @@
 import { distanceTo, labelAreas } from '../../raster';
 import type { SceneMotif } from '../../render';
+import { MM_PER_INCH } from '../../units';
 import { perShape } from '../cloth/per-shape';
 import { innerLines } from './inner-line';
 
@@ -24,7 +25,7 @@ const FINE_PX = 8;
  */
 export const thinnestLine = perShape((art: SceneMotif): number => {
   const { levels } = art.pyramid;
-  const pxOf = (n: number) => (2 ** n * 25.4) / art.ppi;
+  const pxOf = (n: number) => (2 ** n * MM_PER_INCH) / art.ppi;
   let n = 0;
   while (n + 1 < levels.length && pxOf(n + 1) <= PX_MM) n++;
   const { width: w, height: h, data } = levels[n];

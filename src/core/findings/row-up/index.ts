@@ -12,7 +12,7 @@ export const rowUp: FindingModule<RowUp> = {
     name: 'Rows',
     turn: 2,
     run: unrow,
-    says: () => 'rows broken up',
+    summary: () => 'rows broken up',
     ways: 4,
     upsets: { again: false },
   },

@@ -20,7 +20,7 @@ export function rowUps(look: ClothMeasures, limits: Limits): RowUp[] {
     limits.rowLeast,
     Math.min(MOST_SWING * (limits.row / 4.4), limits.row / Math.sqrt(n)),
   );
-  const [strongest] = stripesOf(look.far.weight, LEAST_APART * look.spacingMm);
+  const [strongest] = stripesOf(look.atDistance.weight, LEAST_APART * look.spacingMm);
   if (!strongest || strongest.swing <= limit) return [];
   const { direction, apart, at, swing } = strongest;
   return [

@@ -10,9 +10,9 @@ const ROUNDS = 5;
  * Another attempt takes other steps.
  */
 export function unrow(work: Work, attempt = 0): number {
-  const { ground, locked } = work;
+  const { silhouettes, locked } = work;
   let mended = 0;
-  const random = seededRandom(ground.count * 7919 + 5 + attempt * 104729);
+  const random = seededRandom(silhouettes.count * 7919 + 5 + attempt * 104729);
   for (let round = 0; round < ROUNDS; round++) {
     const [f] = toMend<RowUp>(work, ['row-up']);
     if (!f) break;
@@ -20,9 +20,9 @@ export function unrow(work: Work, attempt = 0): number {
     const normal = { x: -f.along.y / long, y: f.along.x / long };
     const gap = middleGap(work) * 0.5;
     let moved = 0;
-    for (let n = 0; n < ground.count; n++) {
+    for (let n = 0; n < silhouettes.count; n++) {
       if (locked.has(n)) continue;
-      const was = ground.placed(n);
+      const was = silhouettes.placed(n);
       const t = (was.x - f.at.x) * normal.x + (was.y - f.at.y) * normal.y;
       const line = t - Math.round(t / f.apartMm) * f.apartMm;
       // What lies between the rows already may stay.
@@ -32,7 +32,7 @@ export function unrow(work: Work, attempt = 0): number {
         Math.abs((p.x - was.x) * normal.x + (p.y - was.y) * normal.y);
       const to = nearbyPlace(work, n, gap, (p) => across(p) > least);
       if (!to) continue;
-      ground.set(n, to);
+      silhouettes.set(n, to);
       moved++;
     }
     if (!moved) break;

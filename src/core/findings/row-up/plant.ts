@@ -1,16 +1,16 @@
-import type { Ground } from '../../lay';
+import type { SilhouetteIndex } from '../../lay';
 import type { Spoilt } from '../kind';
 import { pick, placedOn, type Random, spacingOf, wideDirections } from '../planting';
 
 /** Draws motifs together into straight rows about as far apart as the motifs are. */
-export function plantRows(ground: Ground, random: Random): Spoilt {
-  const { normal, period, step } = pick(wideDirections(ground, 0).slice(0, 4), random);
-  const spacing = spacingOf(ground);
+export function plantRows(silhouettes: SilhouetteIndex, random: Random): Spoilt {
+  const { normal, period, step } = pick(wideDirections(silhouettes, 0).slice(0, 4), random);
+  const spacing = spacingOf(silhouettes);
   const rows = Math.max(1, Math.round(period / (spacing * 1.5)));
   const t0 = random() * period;
   const apart = period / rows;
-  const kept = ground.like([]);
-  for (const p of placedOn(ground)) {
+  const kept = silhouettes.like([]);
+  for (const p of placedOn(silhouettes)) {
     const t = p.x * normal.x + p.y * normal.y - t0;
     const off = t - Math.round(t / apart) * apart;
     const to = { ...p, x: p.x - 0.9 * off * normal.x, y: p.y - 0.9 * off * normal.y };

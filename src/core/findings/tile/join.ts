@@ -1,5 +1,5 @@
 import type { Raster } from '../../raster';
-import { RangeMessage } from '../../units';
+import { ArgumentError } from '../../units';
 
 /** A stretch of a join that breaks: which join, from where to where (shares of the edge), how strongly against inside. */
 type JoinBreak = { join: 'across' | 'down'; from: number; to: number; times: number };
@@ -34,12 +34,12 @@ type At = (line: number, along: number) => number;
 /**
  * Looks at the joins of a tile that is to repeat straight. A jump is how far two lines on one side, drawn on, miss two lines
  * on the other; the jump over each join is compared with the jumps between lines inside.
- * @throws RangeMessage for a tile under 16 px.
+ * @throws ArgumentError for a tile under 16 px.
  */
 export function wrapReport(raster: Raster): JoinReport {
   const { width, height } = raster;
   if (Math.min(width, height) < LEAST_PX) {
-    throw new RangeMessage(`A tile needs ${LEAST_PX} px or more each way to say how it joins.`);
+    throw new ArgumentError(`A tile needs ${LEAST_PX} px or more each way to say how it joins.`);
   }
   const tone = tonesOf(raster);
   const across = oneJoin(width, height, (x, y) => tone[y * width + x]);

@@ -1,5 +1,5 @@
 import { newRaster, type Raster } from '../../raster';
-import { RangeMessage } from '../../units';
+import { ArgumentError } from '../../units';
 
 /** How a tile is made to join itself. */
 export type WrapMending = {
@@ -19,7 +19,7 @@ const CHANNELS = 4;
 export function mendWrap(raster: Raster, mending: WrapMending = DEFAULT_MENDING): Raster {
   const { overlap } = mending;
   if (!(overlap > 0 && overlap <= 0.3))
-    throw new RangeMessage('The overlap is a share of the side, up to 0.3.');
+    throw new ArgumentError('The overlap is a share of the side, up to 0.3.');
   let out: Raster = { ...raster, data: new Uint8ClampedArray(raster.data) };
   if (mending.evenLight) out = turned(evenAcross(turned(evenAcross(out))));
   if (mending.cut) out = turned(cutAcross(turned(cutAcross(out, overlap)), overlap));

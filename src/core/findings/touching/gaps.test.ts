@@ -7,7 +7,7 @@ import {
   rasterOf,
   trueGap,
 } from '../../../../tests/gaps/known-shapes';
-import { Ground, type Outline, outlineOf, seededRandom } from '../../lay';
+import { type Outline, outlineOf, SilhouetteIndex, seededRandom } from '../../lay';
 import { reduceTo } from '../../raster';
 import type { Placed } from '../../render';
 import { outlineOfArt } from '..';
@@ -34,14 +34,14 @@ async function pairs(seed: number, outlineFor: (shape: KnownShape) => Promise<Ou
       const b = lay('m1', 300 + d * Math.cos(t), 300 + d * Math.sin(t));
       const gap = trueGap(laid(shapes[0], a), laid(shapes[1], b));
       if (gap < 0.4 || gap > 15) continue;
-      const ground = new Ground(
+      const silhouettes = new SilhouetteIndex(
         { kind: 'straight', drop: { p: 0, q: 1 } },
         { width: 600, height: 600 },
         outlines,
       );
-      ground.add(a);
-      ground.add(b);
-      out.push({ told: ground.nearest(0)?.gap ?? 0, gap });
+      silhouettes.add(a);
+      silhouettes.add(b);
+      out.push({ told: silhouettes.nearest(0)?.gap ?? 0, gap });
     }
   }
   return out;

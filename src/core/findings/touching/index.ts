@@ -7,7 +7,7 @@ import { plantNearTouch } from './plant';
 
 export const touching: FindingModule<Touching> = {
   measure: ({ cloth, limits, wants }) => nearTouches(cloth, limits, wants.gapMm),
-  mend: { part: 'touches', name: 'Touches', turn: 5, run: separate, says: (n) => `${n} parted` },
+  mend: { part: 'touches', name: 'Touches', turn: 5, run: separate, summary: (n) => `${n} parted` },
   kinds: {
     'near-touch': {
       letter: 'N',

@@ -19,7 +19,7 @@ const MEANT_PART = 0.3;
 
 /** Edges that nearly touch, measured between the silhouettes themselves; overlaps that look like slips; own copies met. */
 export function nearTouches(look: ClothMeasures, limits: Limits, gapMm: number): Touching[] {
-  const { scene, ground, lattice, mm } = look;
+  const { scene, silhouettes, lattice, mm } = look;
   const n = scene.placements.length;
   const { middle } = nearestGaps(look);
   const limitMm = middle * limits.touch;
@@ -34,7 +34,7 @@ export function nearTouches(look: ClothMeasures, limits: Limits, gapMm: number):
     // A rim of half-covered pixels is no overlap.
     if (i === j || share < 0.004 || px < 3) continue;
     // What lies within a pixel looks lapped in the picture: the silhouettes themselves decide.
-    const real = ground
+    const real = silhouettes
       .around(i, 0.01, new Set([j]))
       .some((near) => near.gap === 0 && Math.hypot(near.to.x, near.to.y) < 1e-9);
     if (!real) continue;
@@ -59,7 +59,7 @@ export function nearTouches(look: ClothMeasures, limits: Limits, gapMm: number):
     if (a !== b && mm(gap) < within + mm(1.6)) close.set(a, (close.get(a) ?? new Set()).add(b));
   }
   for (const [k, others] of close) {
-    for (const near of ground.around(k, within, others)) {
+    for (const near of silhouettes.around(k, within, others)) {
       if (typeof near.piece !== 'number' || near.piece === k) continue;
       const key = k * n + near.piece;
       if (told.has(key)) continue;
@@ -97,13 +97,13 @@ export function nearTouches(look: ClothMeasures, limits: Limits, gapMm: number):
 }
 
 /** Motifs so large that they come near their own copies. */
-function ownCopies({ scene, ground, lattice }: ClothMeasures, limitMm: number): Touching[] {
+function ownCopies({ scene, silhouettes, lattice }: ClothMeasures, limitMm: number): Touching[] {
   const { a, b } = lattice;
   const step = Math.min(Math.hypot(a.x, a.y), Math.hypot(b.x, b.y), Math.hypot(a.x - b.x, a.y - b.y));
   return scene.placements.flatMap((p, k): Touching[] => {
-    const outline = ground.outlines.get(p.motif);
+    const outline = silhouettes.outlines.get(p.motif);
     if (!outline || outline.radius * p.scale * 2 + limitMm < step) return [];
-    const alone = ground.like([p]);
+    const alone = silhouettes.like([p]);
     const near = alone.nearest(0, undefined, limitMm + 1);
     if (!near || near.gap >= limitMm) return [];
     const largest = largestFit(alone, 0, p, limitMm, p.scale) ?? p.scale;

@@ -9,13 +9,13 @@ const SMALLER = 0.8;
 
 /** Parts what nearly touches or overlaps by a slip, and makes smaller what meets its own copy. How many were mended. */
 export function separate(work: Work): number {
-  const { ground, locked } = work;
+  const { silhouettes, locked } = work;
   let mended = 0;
   for (const f of toMend<Touching>(work, ['near-touch', 'overlap', 'own-copy'])) {
     const free = f.placements.map(Number).filter((n) => !locked.has(n));
     if (f.kind === 'own-copy') {
       for (const n of free) {
-        ground.set(n, { ...ground.placed(n), scale: f.largest * 0.99 });
+        silhouettes.set(n, { ...silhouettes.placed(n), scale: f.largest * 0.99 });
         mended++;
       }
       continue;
@@ -26,24 +26,24 @@ export function separate(work: Work): number {
 }
 
 function part(work: Work, free: number[]): boolean {
-  const { ground } = work;
+  const { silhouettes } = work;
   const middle = middleGap(work);
   for (const share of WANTED) {
     const moves = free.flatMap((n) => {
       const to = nearbyPlace(work, n, middle * share);
-      const was = ground.placed(n);
-      return to ? [{ n, to, far: Math.hypot(to.x - was.x, to.y - was.y) }] : [];
+      const was = silhouettes.placed(n);
+      return to ? [{ n, to, distance: Math.hypot(to.x - was.x, to.y - was.y) }] : [];
     });
-    const [least] = moves.sort((a, b) => a.far - b.far);
+    const [least] = moves.sort((a, b) => a.distance - b.distance);
     if (!least) continue;
-    ground.set(least.n, least.to);
+    silhouettes.set(least.n, least.to);
     return true;
   }
   for (const n of free) {
-    const p = ground.placed(n);
-    const scale = largestFit(ground, n, p, middle * WANTED[2], p.scale);
+    const p = silhouettes.placed(n);
+    const scale = largestFit(silhouettes, n, p, middle * WANTED[2], p.scale);
     if (scale === null || scale < p.scale * SMALLER) continue;
-    ground.set(n, { ...p, scale });
+    silhouettes.set(n, { ...p, scale });
     return true;
   }
   return false;

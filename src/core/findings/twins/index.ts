@@ -12,7 +12,7 @@ export const twins: FindingModule<Twins> = {
     name: 'Twins',
     turn: 6,
     run: untwin,
-    says: (n) => `${counted(n, 'twin')} changed`,
+    summary: (n) => `${counted(n, 'twin')} changed`,
   },
   kinds: {
     twins: {

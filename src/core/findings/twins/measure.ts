@@ -14,14 +14,14 @@ const COLOUR_NEARER = 0.75;
 
 /** Neighbours side by side that are the same motif, or lead with the same colour, at about the same size. */
 export function twinsOf(look: ClothMeasures, limits: Limits, leads: Map<string, number>): Twins[] {
-  const { scene, ground, lattice, mm } = look;
+  const { scene, silhouettes, lattice, mm } = look;
   const n = scene.placements.length;
   // With one or two motifs in all, each lies beside its like everywhere, and is meant to.
   if (new Set(scene.placements.map((p) => p.motif)).size < LEAST_KINDS) return [];
   const { middle } = nearestGaps(look);
   const area = (k: number) => {
     const p = scene.placements[k];
-    return (ground.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
+    return (silhouettes.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
   };
   const found = new Map<number, Twins>();
   for (const pair of look.pairs) {
@@ -36,7 +36,7 @@ export function twinsOf(look: ClothMeasures, limits: Limits, leads: Map<string, 
     if (large > small * SIZE ** 2) continue;
     const limit = middle * limits.twins * (same === 'colour' ? COLOUR_NEARER : 1);
     if (mm(pair.gap) > limit + mm(2)) continue;
-    const gaps = ground.around(i, limit, new Set([j])).map((near) => near.gap);
+    const gaps = silhouettes.around(i, limit, new Set([j])).map((near) => near.gap);
     if (!gaps.length) continue;
     const gapMm = Math.min(...gaps);
     const key = Math.min(i, j) * n + Math.max(i, j);

@@ -9,27 +9,27 @@ const SMALLER = [1, 0.92, 0.84];
  * How many were mended.
  */
 export function untwin(work: Work): number {
-  const { ground, locked, leads } = work;
+  const { silhouettes, locked, leads } = work;
   let mended = 0;
   for (const f of toMend<Twins>(work, ['twins'])) {
     const rules = { locked, leads, middle: middleGap(work) };
     const free = f.placements.map(Number).filter((n) => !locked.has(n));
-    if (free.some((n) => changePlaces(ground, n, rules) || replace(work, n))) mended++;
+    if (free.some((n) => changePlaces(silhouettes, n, rules) || replace(work, n))) mended++;
   }
   return mended;
 }
 
 function replace(work: Work, n: number): boolean {
-  const { ground, scene, locked, leads } = work;
+  const { silhouettes, scene, locked, leads } = work;
   const rules = { locked, leads, middle: middleGap(work) };
-  const p = ground.placed(n);
+  const p = silhouettes.placed(n);
   for (const motif of scene.motifs.keys()) {
     if (motif === p.motif) continue;
     for (const smaller of SMALLER) {
-      ground.set(n, asMotif(ground, p, motif, p.angle, smaller));
-      if (liesWell(ground, n, rules)) return true;
+      silhouettes.set(n, asMotif(silhouettes, p, motif, p.angle, smaller));
+      if (liesWell(silhouettes, n, rules)) return true;
     }
   }
-  ground.set(n, p);
+  silhouettes.set(n, p);
   return false;
 }

@@ -1,5 +1,6 @@
 import { labelAreas } from '../../raster';
 import type { SceneMotif } from '../../render';
+import { pxToMm } from '../../units';
 import { perShape } from '../cloth/per-shape';
 
 const MEASURE_PX = 800;
@@ -18,7 +19,7 @@ export const specksOf = perShape((art: SceneMotif): number => {
   const { labels, count } = labelAreas(mask, level.width, level.height);
   const areas = new Float64Array(count + 1);
   for (const label of labels) if (label) areas[label]++;
-  const pxMm = ((width / level.width) * 25.4) / art.ppi;
+  const pxMm = pxToMm(width, level.width) / art.ppi;
   let specks = 0;
   for (let k = 1; k <= count; k++) if (areas[k] * pxMm * pxMm < SPECK_MM2) specks++;
   return specks > MOST ? 0 : specks;

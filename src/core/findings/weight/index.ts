@@ -17,7 +17,7 @@ export const weight: FindingModule<HeavySpot> = {
     name: 'Weight',
     turn: 1,
     run: lighten,
-    says: (n) => `${n} made lighter`,
+    summary: (n) => `${n} made lighter`,
     // What fills the room that a smaller piece leaves may weigh on it again.
     upsets: { again: true },
   },

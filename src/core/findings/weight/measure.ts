@@ -14,17 +14,17 @@ const LEAST_MOTIFS = 6;
 
 /** Spots whose weight at a glance stands out from the mean: too heavy, or, where no bare patch says it, too faint. */
 export function heavySpots(look: ClothMeasures, limits: Limits, bare: readonly Found[]): HeavySpot[] {
-  const { far, scene, lattice, spacingMm } = look;
+  const { atDistance, scene, lattice, spacingMm } = look;
   if (scene.placements.length < LEAST_MOTIFS) return [];
-  const { torus } = far.picture;
-  const mean = far.blurred.reduce((s, v) => s + v, 0) / far.blurred.length;
+  const { torus } = atDistance.picture;
+  const mean = atDistance.blurred.reduce((s, v) => s + v, 0) / atDistance.blurred.length;
   if (!(mean > 0)) return [];
   const spot = (
     kind: 'heavy' | 'faint',
     p: { x: number; y: number; value: number },
     limit: number,
   ): HeavySpot => {
-    const at = look.place(p, far.picture);
+    const at = look.place(p, atDistance.picture);
     return {
       kind,
       severity: kind === 'heavy' ? 'warning' : 'note',
@@ -35,12 +35,12 @@ export function heavySpots(look: ClothMeasures, limits: Limits, bare: readonly F
       widthMm: spacingMm,
     };
   };
-  const heavy = peaksOf(far.blurred, torus)
+  const heavy = peaksOf(atDistance.blurred, torus)
     .filter((p) => p.value > mean * limits.heavy)
     .slice(0, 3)
     .map((p) => spot('heavy', p, limits.heavy));
   const faint = peaksOf(
-    far.blurred.map((v) => -v),
+    atDistance.blurred.map((v) => -v),
     torus,
   )
     .filter((p) => -p.value < mean * limits.faint)
@@ -58,12 +58,12 @@ export function heavySpots(look: ClothMeasures, limits: Limits, bare: readonly F
 
 function nearestPlacement({ scene, lattice }: ClothMeasures, at: { x: number; y: number }): string[] {
   let best = '';
-  let far = Number.POSITIVE_INFINITY;
+  let distance = Number.POSITIVE_INFINITY;
   for (const p of scene.placements) {
     const near = nearestCopy(lattice, p, at);
     const d = Math.hypot(near.x - at.x, near.y - at.y);
-    if (d < far && p.id) {
-      far = d;
+    if (d < distance && p.id) {
+      distance = d;
       best = p.id;
     }
   }

@@ -61,9 +61,9 @@ describe('palettes', () => {
     ['', /No colour/],
     [Array.from({ length: 65 }, () => '#112233').join(' '), /65 colours/],
     ['#112233 '.repeat(300_000), /too long/],
-  ])('bad input is turned away in plain words (%#)', (text, says) => {
+  ])('bad input is turned away in plain words (%#)', (text, summary) => {
     expect(() => readPaletteText(text)).toThrow(FileRefused);
-    expect(() => readPaletteText(text)).toThrow(says);
+    expect(() => readPaletteText(text)).toThrow(summary);
   });
 
   test('anything at all is read or refused, never more', () => {
@@ -104,8 +104,8 @@ describe('books of solids', () => {
     ['name,hex\n,#112233', /Line 2.*no name/],
     ['name,hex\nSea,blue', /Line 2.*no colour/],
     ['name,L,a,b\nSea,140,0,0', /Line 2.*no colour/],
-  ])('a bad book is turned away, its line named (%#)', (text, says) => {
-    expect(() => readSolids(text)).toThrow(says);
+  ])('a bad book is turned away, its line named (%#)', (text, summary) => {
+    expect(() => readSolids(text)).toThrow(summary);
   });
 });
 

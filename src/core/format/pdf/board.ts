@@ -1,8 +1,9 @@
 import { PDFDocument, type PDFFont, rgb, StandardFonts } from 'pdf-lib';
 import { rgbOfHex } from '../../colour';
 import type { BoardSheet, BoardText } from '../../print';
+import { MM_PER_INCH } from '../../units';
 
-const POINTS = 72 / 25.4;
+const POINTS = 72 / MM_PER_INCH;
 
 /** Letters that the plain fonts of PDF have: Latin-1, and the marks of print. */
 const isPlain = (text: string) => /^[\x20-\x7e\xa0-\xff‘’“”–—…•€]*$/.test(text);

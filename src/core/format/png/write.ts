@@ -1,6 +1,6 @@
 import { zlibSync } from 'fflate';
 import type { Raster } from '../../raster';
-import { MM_PER_INCH, RangeMessage } from '../../units';
+import { ArgumentError, MM_PER_INCH } from '../../units';
 
 const CRC = new Uint32Array(256).map((_, n) => {
   let c = n;
@@ -46,10 +46,10 @@ function filterUp(raster: Raster, channels: 3 | 4): Uint8Array {
 /**
  * Writes a PNG (ISO/IEC 15948): 8 bits a channel, sRGB, ppi in pHYs (whole pixels per metre).
  * Alpha is written only when a pixel needs it.
- * @throws RangeMessage for a ppi that is not above 0.
+ * @throws ArgumentError for a ppi that is not above 0.
  */
 export function encodePng(raster: Raster, ppi: number): Uint8Array<ArrayBuffer> {
-  if (!(ppi > 0 && ppi < 1e5)) throw new RangeMessage('The ppi must be a number above 0.');
+  if (!(ppi > 0 && ppi < 1e5)) throw new ArgumentError('The ppi must be a number above 0.');
   const { width, height, data } = raster;
   let opaque = true;
   for (let i = 3; i < data.length && opaque; i += 4) opaque = data[i] === 255;

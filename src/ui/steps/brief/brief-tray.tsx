@@ -9,7 +9,7 @@ export default function BriefTray() {
   const project = useBolt((s) => s.project);
   if (!project) return null;
   return (
-    <Tray title="Brief" says="Two of size, pixels and ppi give the third.">
+    <Tray title="Brief" summary="Two of size, pixels and ppi give the third.">
       <Sections of={briefSections} project={project} />
     </Tray>
   );

@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { blockFits, LIMITS, type PixelPlan, type Project, pixelPlan, type Size } from '@/core';
+import { blockFits, cellOf, LIMITS, type PixelPlan, type Project, pixelPlan, type Size } from '@/core';
 import { small, trim } from '../../parts/lengths';
 import { Part } from '../../parts/tray';
 import { FIGURES } from '../../theme/theme';
@@ -19,7 +19,7 @@ function roundedText({ error, blockError, block, cell }: PixelPlan): string {
 /** What the cell and the block are in pixels, and what rounding does to them. */
 export default function PlanSection({ project }: { project: Project }) {
   const { brief, layout } = project;
-  const plan = pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi);
+  const plan = pixelPlan(layout, cellOf({ brief }), brief.ppi);
   const tooLarge = !blockFits(plan);
   const rounding = Math.max(Math.abs(plan.blockError.width), Math.abs(plan.blockError.height));
   return (

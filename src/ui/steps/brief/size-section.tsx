@@ -7,7 +7,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { completeSize, LIMITS, mmPer, type Project, pixelPlan, setBrief } from '@/core';
+import { cellOf, completeSize, LIMITS, mmPer, type Project, pixelPlan, setBrief } from '@/core';
 import { edit } from '@/session/bolt';
 import NumberField from '../../parts/number-field';
 
@@ -18,7 +18,7 @@ export default function SizeSection({ project }: { project: Project }) {
   const { brief, layout } = project;
   const { unit } = brief;
   const per = mmPer(unit);
-  const plan = pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi);
+  const plan = pixelPlan(layout, cellOf({ brief }), brief.ppi);
   const digits = unit === 'in' ? 3 : 2;
 
   const setPixels = (side: 'widthMm' | 'heightMm', px: number) => {

@@ -30,7 +30,7 @@ export default function CheckTray() {
   const { warnings, notes, dismissed } = sortFindings(project, report);
   const fresh = of === checkKey(project);
   const empty = !project.placements.length;
-  const says = empty
+  const summary = empty
     ? 'There is nothing on the cloth to look at yet.'
     : !report
       ? 'Looking the cloth over.'
@@ -39,7 +39,7 @@ export default function CheckTray() {
         : `Nothing that needs mending${notes.length ? `; ${counted(notes.length, 'note')}` : ''}.`;
   const mendable = warnings.filter((x) => mendOf(x.f.kind)).length;
   return (
-    <Tray title="Check" says={`${says}${fresh || empty ? '' : ' Checking again.'}`}>
+    <Tray title="Check" summary={`${summary}${fresh || empty ? '' : ' Checking again.'}`}>
       {trouble && (
         <Typography role="alert" color="error" variant="body2">
           {trouble}
@@ -66,7 +66,7 @@ export default function CheckTray() {
         </Typography>
       )}
       {notes.length > 0 && (
-        <Fold title={counted(notes.length, 'note')} says="Worth knowing before it is sent">
+        <Fold title={counted(notes.length, 'note')} summary="Worth knowing before it is sent">
           <Box sx={{ display: 'grid', gap: 1.5 }}>
             {notes.map((found) => (
               <FindingCard key={found.n} found={found} project={project} />

@@ -22,7 +22,7 @@ export default function How({ project }: { project: Project }) {
   const { name, wants: holds } = productOf(product);
   const limits = useChecks((s) => s.report?.limits);
   return (
-    <Fold title="How it is looked at" says={`${style}, ${strictness}, for ${name.split(',')[0]}`}>
+    <Fold title="How it is looked at" summary={`${style}, ${strictness}, for ${name.split(',')[0]}`}>
       <Box sx={{ display: 'grid', gap: 1.5 }}>
         <Choice
           label="The cloth is meant to be"

@@ -31,7 +31,7 @@ export function DirectionPart() {
   const [name, means] = READS[reads];
   const most = Math.max(...shares);
   return (
-    <Fold title={`Reads ${name.toLowerCase()}`} says="What that means for cutting">
+    <Fold title={`Reads ${name.toLowerCase()}`} summary="What that means for cutting">
       <Box sx={{ display: 'grid', gridTemplateColumns: '88px 1fr', gap: 1.5, alignItems: 'center' }}>
         <svg
           viewBox="-50 -50 100 100"
@@ -72,7 +72,7 @@ export function InventoryPart({ project }: { project: Project }) {
   return (
     <Fold
       title="What lies on it"
-      says={`${told(evenness.motifs.length, 'motif')}, ${told(project.inks.length, 'ink')}`}
+      summary={`${told(evenness.motifs.length, 'motif')}, ${told(project.inks.length, 'ink')}`}
     >
       <InkShares project={project} />
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>

@@ -58,7 +58,7 @@ export default function Practice({ project }: { project: Project }) {
     return (
       <Fold
         title="Practice"
-        says={tried ? `${found} of ${tried} found so far` : 'Train your eye on a planted fault'}
+        summary={tried ? `${found} of ${tried} found so far` : 'Train your eye on a planted fault'}
       >
         <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
           A fault is planted in a cloth that is not your work. Put a pin where it is; you are told what was
@@ -90,7 +90,7 @@ export default function Practice({ project }: { project: Project }) {
   return (
     <Tray
       title="Practice"
-      says={marked ? `It was: ${fault?.name}.` : 'One fault is planted in this cloth. Press where it is.'}
+      summary={marked ? `It was: ${fault?.name}.` : 'One fault is planted in this cloth. Press where it is.'}
     >
       {marked ? (
         <>
@@ -119,8 +119,8 @@ export default function Practice({ project }: { project: Project }) {
           <Button
             variant="outlined"
             onClick={() => {
-              const { origin, zoom, window } = useView.getState();
-              putPin({ x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom });
+              const { origin, zoom, viewport } = useView.getState();
+              putPin({ x: origin.x + viewport.width / 2 / zoom, y: origin.y + viewport.height / 2 / zoom });
             }}
           >
             Pin the middle of the view

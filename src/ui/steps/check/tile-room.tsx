@@ -105,7 +105,7 @@ export default function TileRoom() {
   };
   const shown = mended && !before ? mended : seen;
   return (
-    <Fold title="A finished tile" says="Does a tile made elsewhere join?">
+    <Fold title="A finished tile" summary="Does a tile made elsewhere join?">
       <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
         PNG, JPEG, WebP or TIFF. The file itself is left as it is.
       </Typography>

@@ -4,9 +4,9 @@ import CheckCircleRounded from '@mui/icons-material/CheckCircleRounded';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { blockFits, type Project, pixelPlan } from '@/core';
+import { blockFits, cellOf, type Project, pixelPlan } from '@/core';
 import { layKey, proveWrapNow, useChecks, WRAP_PROOF } from '@/session/checks';
-import { cellOf } from '@/session/hold';
+
 import { useJob } from '@/session/jobs';
 import JobProgress from '../../parts/job-progress';
 import { Part } from '../../parts/tray';

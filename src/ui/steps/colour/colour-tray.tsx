@@ -31,7 +31,7 @@ export default function ColourTray() {
   return (
     <Tray
       title="Colour"
-      says={
+      summary={
         hasInks
           ? `${counted(project.inks.length - 1, 'ink')} and the ground, ${counted(project.colourways.length, 'colourway')}.`
           : 'Take the inks from the art first.'

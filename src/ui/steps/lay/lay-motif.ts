@@ -1,6 +1,6 @@
-import { addPlacement, addPlacements, type Placement, setPlacements } from '@/core';
+import { addPlacement, addPlacements, cellOf, type Placement, pxToMm, setPlacements } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { cellOf } from '@/session/hold';
+
 import { findLargestFit } from '@/session/proposal';
 import { HOME, useView } from '@/session/view';
 
@@ -17,12 +17,12 @@ const asLaid = (p: Placement): Placement => {
 
 /** Lays a motif on the cloth, at a place of the window (px; its middle unless one is given), and takes it in hand. */
 export function layMotif(motif: string, place?: { x: number; y: number }) {
-  const { origin, zoom, window } = useView.getState();
+  const { origin, zoom, viewport } = useView.getState();
   const id = newId();
-  const { x, y } = place ?? { x: window.width / 2, y: window.height / 2 };
+  const { x, y } = place ?? { x: viewport.width / 2, y: viewport.height / 2 };
   const at = { x: origin.x + x / zoom, y: origin.y + y / zoom };
   const laid = asLaid({ id, motif, ...at, angle: 0, scale: 1, mirror: false });
-  if (edit(addPlacement(laid, newId))) useView.setState({ selected: [id], grip: HOME });
+  if (edit(addPlacement(laid, newId))) useView.setState({ selected: [id], grabbed: HOME });
 }
 
 /** Lays others of what is in hand, a little to the right and down. */
@@ -47,7 +47,7 @@ export function tooLarge(id: string): string | null {
   const motif = project?.motifs.find((m) => m.id === p?.motif);
   if (!project || !p || !motif) return null;
   const cell = cellOf(project);
-  const mm = (n: number) => (n / motif.ppi) * 25.4 * p.scale;
+  const mm = (n: number) => pxToMm(n, motif.ppi) * p.scale;
   if (mm(motif.width) <= cell.width && mm(motif.height) <= cell.height) return null;
   return `${motif.name} is larger than the cell and lies over its own copies. Largest fit brings it down.`;
 }

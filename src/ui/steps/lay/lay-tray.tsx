@@ -21,11 +21,11 @@ export default function LayTray() {
   const part = useView((s) => s.layPart);
   if (!project) return null;
   const hidden = project.placements.filter((p) => p.hidden).length;
-  const says = project.motifs.length
+  const summary = project.motifs.length
     ? `${project.placements.length} on the cloth${hidden ? `, ${hidden} of them hidden` : ''}. Grab any copy; all its copies follow.`
     : 'There is no motif yet. Bring some in under Motifs, or begin with stand-ins.';
   return (
-    <Tray title="Lay" says={says}>
+    <Tray title="Lay" summary={summary}>
       {!project.motifs.length && (
         <Button variant="contained" onClick={() => useView.setState({ step: 'motifs' })}>
           Bring in motifs

@@ -9,7 +9,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { DataGrid, type GridColDef, type GridRowId } from '@mui/x-data-grid';
 import { useState } from 'react';
-import { BLENDS, type Placement, setPlacements } from '@/core';
+import { BLENDS, MM_PER_INCH, type Placement, setPlacements } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { BY_HAND, select } from '@/session/hold';
 import { useView } from '@/session/view';
@@ -94,7 +94,7 @@ export default function PlacementTable({ onDone }: { onDone: () => void }) {
       y: hundredth(p.y),
       angle: hundredth(p.angle),
       size: hundredth(p.scale * 100),
-      widthMm: hundredth(((motif?.width ?? 0) / (motif?.ppi ?? 1)) * 25.4 * p.scale),
+      widthMm: hundredth(((motif?.width ?? 0) / (motif?.ppi ?? 1)) * MM_PER_INCH * p.scale),
       mirror: p.mirror,
       locked: !!p.locked,
       hidden: !!p.hidden,

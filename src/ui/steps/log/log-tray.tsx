@@ -12,7 +12,7 @@ const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 
 export default function LogTray() {
   const log = useBolt((s) => s.log);
   return (
-    <Tray title="Log" says="What happened to this bolt, kept by itself.">
+    <Tray title="Log" summary="What happened to this bolt, kept by itself.">
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {[...log].reverse().map((entry, n) => (
           <Box

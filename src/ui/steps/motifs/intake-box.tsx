@@ -113,7 +113,7 @@ export default function IntakeBox({ onFiles }: { onFiles: (files: IncomingFile[]
                 void takeIn(`Fetching ${s.name}.`, () => sampleFiles(s.files));
               }}
             >
-              <ListItemText primary={s.name} secondary={s.says} />
+              <ListItemText primary={s.name} secondary={s.summary} />
             </MenuItem>
           ))}
         </Menu>

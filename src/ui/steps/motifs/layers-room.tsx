@@ -9,7 +9,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { counted } from '@/core';
+import { counted, pxToMm } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { type IncomingLayers, keepLayers, type Origin } from '@/session/intake';
 import { small } from '../../parts/lengths';
@@ -69,7 +69,7 @@ export default function LayersRoom({ file, onDone }: { file: IncomingLayers; onD
                 </Typography>
               </Box>
               <Typography variant="caption" color="text.secondary">
-                {small((l.width / ppi) * 25.4)} x {small((l.height / ppi) * 25.4)}
+                {small(pxToMm(l.width, ppi))} x {small(pxToMm(l.height, ppi))}
                 {l.visible ? '' : ', hidden'}
               </Typography>
             </Box>

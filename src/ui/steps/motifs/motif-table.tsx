@@ -20,8 +20,8 @@ type Row = Pick<Motif, 'id' | 'name' | 'role' | 'direction' | 'source' | 'permis
   uses: number;
 };
 
-const options = (says: Record<string, string>) =>
-  Object.entries(says).map(([value, label]) => ({ value, label }));
+const options = (summary: Record<string, string>) =>
+  Object.entries(summary).map(([value, label]) => ({ value, label }));
 
 /** Everything about every motif as rows: sorted, filtered, and changed in place. */
 export default function MotifTable({ onDone, onOpen }: { onDone: () => void; onOpen: (id: string) => void }) {

@@ -103,11 +103,11 @@ export default function MotifsTray() {
   const idle = project.motifs.filter((m) => !project.placements.some((p) => p.motif === m.id)).length;
   const done = () => setRooms((all) => all.slice(1));
   const room = rooms[0];
-  const says = project.motifs.length
+  const summary = project.motifs.length
     ? `${project.motifs.length} on the shelf${idle ? `, ${idle} not laid yet` : ', all of them laid'}.${asking ? ` ${asking} to be asked about.` : ''}`
     : 'Bring in a scan or a photo; the motifs on it are cut out for you.';
   return (
-    <Tray title="Motifs" says={says}>
+    <Tray title="Motifs" summary={summary}>
       {draft && !rooms.length && (
         <Box sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5, display: 'grid', gap: 0.75 }}>
           <Typography variant="body2">

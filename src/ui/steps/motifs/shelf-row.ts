@@ -1,4 +1,4 @@
-import { effectivePpi, type Motif, type Project } from '@/core';
+import { effectivePpi, type Motif, type Project, pxToMm } from '@/core';
 
 /** A motif as the shelf tells of it. */
 export type ShelfRow = {
@@ -33,8 +33,8 @@ export function shelfRows(project: Project, search: string, sort: Sort): ShelfRo
       const largest = Math.max(...scales);
       return {
         motif,
-        widthMm: (motif.width / motif.ppi) * 25.4,
-        heightMm: (motif.height / motif.ppi) * 25.4,
+        widthMm: pxToMm(motif.width, motif.ppi),
+        heightMm: pxToMm(motif.height, motif.ppi),
         uses: scales.length,
         ppi: motif.vector ? null : scales.length ? effectivePpi(motif.ppi, largest) : motif.ppi,
       };

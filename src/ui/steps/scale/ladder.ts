@@ -1,4 +1,4 @@
-import { effectivePpi, MM_PER_INCH, type Project, sizeLadder } from '@/core';
+import { cellOf, effectivePpi, MM_PER_INCH, type Project, sizeLadder } from '@/core';
 
 /** The sizes that are set side by side: as shares of the size as it is laid, and what they are called. */
 export const RUNGS = [
@@ -16,7 +16,7 @@ export function ladderOf({ brief, motifs, placements }: Project) {
     return [{ id: m.id, width: mm(m.width), height: mm(m.height) }];
   });
   const factors = RUNGS.map((r) => r.factor);
-  return sizeLadder({ width: brief.widthMm, height: brief.heightMm }, printed, factors);
+  return sizeLadder(cellOf({ brief }), printed, factors);
 }
 
 /** The least ppi that art has on the cloth as it is laid; infinite for none. */

@@ -18,7 +18,7 @@ export default function SendTray() {
   if (!project) return null;
   const { format, plan, fits } = whatIsSent(project, ask);
   return (
-    <Tray title="Send" says="One repeat block, for a printer who repeats it straight.">
+    <Tray title="Send" summary="One repeat block, for a printer who repeats it straight.">
       {job?.state === 'running' ? (
         <JobProgress kind={SEND} />
       ) : (

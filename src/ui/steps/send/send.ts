@@ -1,6 +1,7 @@
 import {
   blockFits,
   type Colourway,
+  cellOf,
   type FileFormat,
   formats,
   type PixelPlan,
@@ -31,7 +32,7 @@ type What = { way: Colourway; format: FileFormat; onGround: boolean; plan: Pixel
 /** What would be written of a bolt as it is asked for. */
 export function whatIsSent(project: Project, ask: ReturnType<typeof useSendAsk.getState>): What {
   const { brief, layout } = project;
-  const plan = pixelPlan(layout, { width: brief.widthMm, height: brief.heightMm }, brief.ppi);
+  const plan = pixelPlan(layout, cellOf({ brief }), brief.ppi);
   const [first] = sendFormats();
   return {
     way: project.colourways.find((c) => c.id === ask.wayId) ?? shownColourway(project),

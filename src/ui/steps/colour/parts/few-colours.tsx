@@ -21,8 +21,8 @@ import { edit, record } from '@/session/bolt';
 import { tryColours, useTrial } from '@/session/trial';
 import ColourField from '../../../parts/colour-field';
 import PictureCard from '../../../parts/picture-card';
-import { atHand } from './at-hand';
 import ClothPicture from './cloth-picture';
+import { currentColourway } from './current-colourway';
 
 /** One colour in many strengths, two colours with a split, the same inks on twelve grounds. */
 export default function FewColours({ project }: { project: Project }) {
@@ -31,7 +31,7 @@ export default function FewColours({ project }: { project: Project }) {
   const [two, setTwo] = useState({ light: '#f4ecdc', dark: '#2b3a5c', counter: false });
   const [split, setSplit] = useState<number | null>(null);
   const inTwo = (change: Partial<typeof two & { split: number }>) => {
-    const { way, locked } = atHand(project);
+    const { way, locked } = currentColourway(project);
     const { split: at = split ?? widestSplit(way.colours), ...rest } = change;
     setTwo({ ...two, ...rest });
     setSplit(at);
@@ -42,7 +42,7 @@ export default function FewColours({ project }: { project: Project }) {
   };
   const inOne = (hex: string) => {
     setOne(hex);
-    const { way, locked } = atHand(project);
+    const { way, locked } = currentColourway(project);
     tryColours(oneColour(way.colours, hex, locked), `${way.name}, in one colour`);
   };
   return (

@@ -77,7 +77,7 @@ export default function InksPart({ project }: { project: Project }) {
       {hasInks && <InkList project={project} onPart={(n) => void run(() => partInk(project, n))} />}
       {hasInks && <OverridePart project={project} />}
       {hasInks && (
-        <Fold title="Flat screens" says="For screen printing, one file an ink">
+        <Fold title="Flat screens" summary="For screen printing, one file an ink">
           <ScreensPart project={project} />
         </Fold>
       )}

@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { type Move, moveColours, NO_MOVE, type Project } from '@/core';
 import { dropTrial, tryColours, useTrial } from '@/session/trial';
-import { atHand } from './at-hand';
+import { currentColourway } from './current-colourway';
 
 const MOVES: { part: keyof Move; less: string; more: string; most: number; step: number }[] = [
   { part: 'turn', less: 'Hue back', more: 'on', most: 180, step: 5 },
@@ -33,7 +33,7 @@ export default function Moves({ project }: { project: Project }) {
     setMove(next);
     if (Object.values(next).every((v) => v === 0)) dropTrial();
     else {
-      const { way, locked } = atHand(project);
+      const { way, locked } = currentColourway(project);
       tryColours(moveColours(way.colours, next, locked), nameOf(way.name, next));
     }
   };

@@ -28,7 +28,7 @@ export default function OverridePart({ project }: { project: Project }) {
   return (
     <Fold
       title="Other inks here and there"
-      says={
+      summary={
         selected.length
           ? `For the ${selected.length} in hand, or by rule`
           : 'Every second kite in another ink'

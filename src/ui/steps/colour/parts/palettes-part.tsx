@@ -24,7 +24,7 @@ import { tryColours } from '@/session/trial';
 import Choice from '../../../parts/choice';
 import FileButton from '../../../parts/file-button';
 import { saveFile } from '../../../parts/save-file';
-import { atHand } from './at-hand';
+import { currentColourway } from './current-colourway';
 import Strip from './strip';
 
 const KIND_SAYS: Record<PaletteKind, string> = {
@@ -115,7 +115,7 @@ export default function PalettesPart({ project }: { project: Project }) {
           <Button
             variant="outlined"
             onClick={() => {
-              const { way: now, locked } = atHand(project);
+              const { way: now, locked } = currentColourway(project);
               tryColours(dressColours(now.colours, found.colours, locked), found.name);
             }}
             sx={{ justifySelf: 'start' }}

@@ -18,14 +18,14 @@ import {
 } from '@/core';
 import { useInks } from '@/session/inks';
 import { askPrinted, FAR_OFF, setSeen, takeProfile, usePrinter } from '@/session/printer';
-import { type Eye, useView } from '@/session/view';
+import { useView, type ViewMode } from '@/session/view';
 import FileButton from '../../../parts/file-button';
 import { Part } from '../../../parts/tray';
 import { EYE_SAYS } from '../../../parts/view-bar';
 import { FIGURES } from '../../../theme/theme';
 
 /** Touching inks nearer than this can hardly be told apart: dE00; and in grey, steps of L*. */
-const LIKE = { far: 10, grey: 6 };
+const LIKE = { distance: 10, grey: 6 };
 /** Borders shorter than this share of all are not spoken of. */
 const SHORT = 0.004;
 const MOST = 10;
@@ -63,13 +63,13 @@ function Touching({ project }: { project: Project }) {
     .filter((t) => t.share >= SHORT && colours[t.a] && colours[t.b])
     .map((t) => {
       const [p, q] = [rgbOfHex(colours[t.a]), rgbOfHex(colours[t.b])];
-      const far = differenceOf(p, q);
+      const distance = differenceOf(p, q);
       const grey = Math.abs(cielabOf(p)[0] - cielabOf(q)[0]);
       return {
         ...t,
-        far,
+        distance,
         grey,
-        look: far < LIKE.far ? 'hard to tell apart' : grey < LIKE.grey ? 'the same in grey' : '',
+        look: distance < LIKE.distance ? 'hard to tell apart' : grey < LIKE.grey ? 'the same in grey' : '',
       };
     })
     .sort((a, b) => Number(b.look !== '') - Number(a.look !== '') || b.share - a.share);
@@ -111,7 +111,7 @@ function Touching({ project }: { project: Project }) {
             )}
           </Typography>
           <Typography sx={{ fontFamily: FIGURES, fontSize: 12, color: 'text.secondary' }}>
-            {Math.round(r.far)} dE, {Math.round(r.grey)} in grey
+            {Math.round(r.distance)} dE, {Math.round(r.grey)} in grey
           </Typography>
         </Box>
       ))}
@@ -124,7 +124,7 @@ function Touching({ project }: { project: Project }) {
   );
 }
 
-const EYES: [Eye, string][] = [
+const EYES: [ViewMode, string][] = [
   ['plain', 'As it is'],
   ['grey', 'In grey'],
   ['protan', 'No red'],
@@ -133,7 +133,7 @@ const EYES: [Eye, string][] = [
 ];
 
 function Eyes({ project }: { project: Project }) {
-  const eye = useView((s) => s.eye);
+  const viewMode = useView((s) => s.viewMode);
   const onCloth = useInks((s) => s.onCloth);
   const { colours } = shownColourway(project);
   const touches = (onCloth?.touches ?? []).filter((t) => t.share >= SHORT && colours[t.a] && colours[t.b]);
@@ -141,8 +141,8 @@ function Eyes({ project }: { project: Project }) {
     const seen = colours.map((hex) => seenBy(kind, rgbOfHex(hex)));
     const close = touches.filter(
       (t) =>
-        differenceOf(seen[t.a], seen[t.b]) < LIKE.far &&
-        differenceOf(rgbOfHex(colours[t.a]), rgbOfHex(colours[t.b])) >= LIKE.far,
+        differenceOf(seen[t.a], seen[t.b]) < LIKE.distance &&
+        differenceOf(rgbOfHex(colours[t.a]), rgbOfHex(colours[t.b])) >= LIKE.distance,
     );
     if (!close.length) return [];
     const pairs = close.map((t) => `${project.inks[t.a].name} and ${project.inks[t.b].name}`);
@@ -153,13 +153,13 @@ function Eyes({ project }: { project: Project }) {
       <ToggleButtonGroup
         exclusive
         fullWidth
-        value={EYES.some(([e]) => e === eye) ? eye : null}
-        onChange={(_, v) => v && useView.setState({ eye: v })}
+        value={EYES.some(([e]) => e === viewMode) ? viewMode : null}
+        onChange={(_, v) => v && useView.setState({ viewMode: v })}
         aria-label="How the cloth is seen"
       >
-        {EYES.map(([value, says]) => (
+        {EYES.map(([value, summary]) => (
           <ToggleButton key={value} value={value} sx={{ px: 0.25, fontSize: 12.5 }}>
-            {says}
+            {summary}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
@@ -173,13 +173,13 @@ function Eyes({ project }: { project: Project }) {
 }
 
 function OnPrinter({ project }: { project: Project }) {
-  const eye = useView((s) => s.eye);
+  const viewMode = useView((s) => s.viewMode);
   const { name, inks, own, printed, seen, trouble } = usePrinter();
   const { colours } = shownColourway(project);
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at in another way, all is asked again.
   useEffect(() => void askPrinted(colours), [colours, seen]);
   const rows = colours.map((hex, n) => ({ n, hex, is: printed.get(hex) }));
-  const far = rows.filter((r) => (r.is?.far ?? 0) > FAR_OFF);
+  const distance = rows.filter((r) => (r.is?.distance ?? 0) > FAR_OFF);
   const heavy = rows.filter((r) => (r.is?.ink ?? 0) > MOST_INK + 1);
   const most = Math.max(0, ...rows.map((r) => r.is?.ink ?? 0));
   const ready = rows.every((r) => r.is);
@@ -197,8 +197,8 @@ function OnPrinter({ project }: { project: Project }) {
       <ToggleButtonGroup
         exclusive
         fullWidth
-        value={eye === 'printed' || eye === 'far-off' ? eye : 'plain'}
-        onChange={(_, v) => v && useView.setState({ eye: v })}
+        value={viewMode === 'printed' || viewMode === 'far-off' ? viewMode : 'plain'}
+        onChange={(_, v) => v && useView.setState({ viewMode: v })}
         aria-label="What of the printer is shown on the cloth"
       >
         <ToggleButton value="plain">On screen</ToggleButton>
@@ -222,8 +222,8 @@ function OnPrinter({ project }: { project: Project }) {
       </Typography>
       {ready && (
         <Typography variant="body2" role="status" color="text.secondary">
-          {far.length
-            ? `${far.map((r) => project.inks[r.n].name).join(', ')}: this printer cannot make ${far.length === 1 ? 'this colour' : 'these colours'}, and comes no nearer than shown.`
+          {distance.length
+            ? `${distance.map((r) => project.inks[r.n].name).join(', ')}: this printer cannot make ${distance.length === 1 ? 'this colour' : 'these colours'}, and comes no nearer than shown.`
             : 'This printer can make every colour of this colourway.'}
           {inks === 'CMYK' &&
             ` The most ink anywhere is ${Math.round(most)} %${heavy.length ? `, more than the ${MOST_INK} % that offset paper takes` : ''}.`}
@@ -254,10 +254,10 @@ function OnPrinter({ project }: { project: Project }) {
               sx={{
                 fontFamily: FIGURES,
                 fontSize: 12,
-                color: (is?.far ?? 0) > FAR_OFF ? 'warning.main' : 'text.secondary',
+                color: (is?.distance ?? 0) > FAR_OFF ? 'warning.main' : 'text.secondary',
               }}
             >
-              {(is?.far ?? 0).toFixed(1)} dE{inks === 'CMYK' ? `, ${Math.round(is?.ink ?? 0)} %` : ''}
+              {(is?.distance ?? 0).toFixed(1)} dE{inks === 'CMYK' ? `, ${Math.round(is?.ink ?? 0)} %` : ''}
             </Typography>
           </Box>
         ))}

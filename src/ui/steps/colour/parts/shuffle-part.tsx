@@ -12,8 +12,8 @@ import { tryColours, useTrial } from '@/session/trial';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
 import PictureCard from '../../../parts/picture-card';
-import { atHand } from './at-hand';
 import ClothPicture from './cloth-picture';
+import { currentColourway } from './current-colourway';
 
 const AT_ONCE = 6;
 /** Borders that are a smaller share of all than this do not count as touching. */
@@ -33,7 +33,7 @@ export default function ShufflePart({ project }: { project: Project }) {
   const [offers, setOffers] = useState<Shuffled[]>([]);
   const [wrong, setWrong] = useState('');
   const shuffle = (from: string[] | null, spread: number) => {
-    const { way: now, locked } = atHand(project);
+    const { way: now, locked } = currentColourway(project);
     const touches = onCloth?.touches.filter((t) => t.share >= TOUCHING) ?? [];
     const rules = {
       locked,

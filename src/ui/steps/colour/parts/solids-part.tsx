@@ -10,7 +10,7 @@ import { tryColours } from '@/session/trial';
 import { useView } from '@/session/view';
 import FileButton from '../../../parts/file-button';
 import { trim } from '../../../parts/lengths';
-import { atHand } from './at-hand';
+import { currentColourway } from './current-colourway';
 
 const MOST = 4;
 
@@ -22,11 +22,11 @@ export default function SolidsPart({ project }: { project: Project }) {
   const way = shownColourway(project);
   const index = Math.min(focus, way.colours.length - 1);
   const near = nearestColours(way.colours[index], solids, MOST);
-  const put = (says: string, of: (hex: string, n: number, locked: number[]) => string) => {
-    const { way: now, locked } = atHand(project);
+  const put = (summary: string, of: (hex: string, n: number, locked: number[]) => string) => {
+    const { way: now, locked } = currentColourway(project);
     tryColours(
       now.colours.map((hex, n) => of(hex, n, locked)),
-      `${now.name} ${says}`,
+      `${now.name} ${summary}`,
     );
   };
   const solidFor = (hex: string) => nearestColours(hex, solids)[0]?.solid.hex ?? hex;
@@ -55,7 +55,7 @@ export default function SolidsPart({ project }: { project: Project }) {
         </Button>
       </Box>
       <Typography variant="subtitle2">Nearest to {project.inks[index].name}</Typography>
-      {near.map(({ solid, far }) => (
+      {near.map(({ solid, distance }) => (
         <Box
           key={solid.name}
           component="button"
@@ -92,7 +92,7 @@ export default function SolidsPart({ project }: { project: Project }) {
           </Box>
           <Typography variant="body2">{solid.name}</Typography>
           <Typography variant="body2" color="text.secondary">
-            {far < 0.05 ? 'the same' : `${trim(far, 1)} dE`}
+            {distance < 0.05 ? 'the same' : `${trim(distance, 1)} dE`}
           </Typography>
         </Box>
       ))}

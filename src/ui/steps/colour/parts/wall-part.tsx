@@ -95,8 +95,12 @@ function BoardPart({ project }: { project: Project }) {
   const ways = project.colourways.map((c) => c.id).filter((id) => !left.includes(id));
   const make = () =>
     runJob(BOARD, 'Drawing the board.', async (work) => {
-      const says = `${LAYOUT_NAME[layout.kind]}, cell ${size(brief.widthMm, brief.heightMm, brief.unit)}, ${Math.round(brief.ppi)} ppi.`;
-      const file = await makeBoard(project, { ways, title: title.trim() || project.name, says, kind }, work);
+      const subtitle = `${LAYOUT_NAME[layout.kind]}, cell ${size(brief.widthMm, brief.heightMm, brief.unit)}, ${Math.round(brief.ppi)} ppi.`;
+      const file = await makeBoard(
+        project,
+        { ways, title: title.trim() || project.name, subtitle, kind },
+        work,
+      );
       if (work.signal.aborted) throw new Stopped('Stopped.');
       const name = `${slug(project.name, 'bolt')}_board.${kind}`;
       saveFile(file, name);

@@ -20,8 +20,8 @@ import { useView } from '@/session/view';
 import { withKey } from '../../../commands';
 import Fold from '../../../parts/fold';
 import { Part } from '../../../parts/tray';
-import { atHand } from './at-hand';
 import ColoursOf from './colours-of';
+import { currentColourway } from './current-colourway';
 import FewColours from './few-colours';
 import Moves from './moves';
 import PalettesPart from './palettes-part';
@@ -33,7 +33,7 @@ import Strip from './strip';
 export default function WaysPart({ project }: { project: Project }) {
   const way = shownColourway(project);
   const add = () => {
-    const { project: now, way: from } = atHand(project);
+    const { project: now, way: from } = currentColourway(project);
     const name = freeName(now, from.name);
     edit(addColourways([newColourway(crypto.randomUUID(), name, [...from.colours])]));
     record({ kind: 'colourway', text: `${name} begun from ${from.name}.` });
@@ -96,19 +96,19 @@ export default function WaysPart({ project }: { project: Project }) {
       <Part title={`Colours of ${way.name}`}>
         <ColoursOf project={project} />
       </Part>
-      <Fold title="Move them all" says="Hue, light, strength and warmth together">
+      <Fold title="Move them all" summary="Hue, light, strength and warmth together">
         <Moves project={project} />
       </Fold>
-      <Fold title="Shuffle" says="Others by rule, as many as you like">
+      <Fold title="Shuffle" summary="Others by rule, as many as you like">
         <ShufflePart project={project} />
       </Fold>
-      <Fold title="One, two or twelve" says="In one colour, in two, on twelve grounds">
+      <Fold title="One, two or twelve" summary="In one colour, in two, on twelve grounds">
         <FewColours project={project} />
       </Fold>
-      <Fold title="Cloth solids" says="The nearest of a printer's solids">
+      <Fold title="Cloth solids" summary="The nearest of a printer's solids">
         <SolidsPart project={project} />
       </Fold>
-      <Fold title="Palettes in and out" says="GPL, CSS, JSON, hex codes, a picture">
+      <Fold title="Palettes in and out" summary="GPL, CSS, JSON, hex codes, a picture">
         <PalettesPart project={project} />
       </Fold>
       <Fold title="Name, note and place">

@@ -11,6 +11,7 @@ import {
   type AgainWhere,
   addPlacements,
   againAt,
+  cellOf,
   counted,
   laidAgain,
   mmPer,
@@ -22,7 +23,7 @@ import {
 } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { useChecks } from '@/session/checks';
-import { cellOf } from '@/session/hold';
+
 import { useBusy } from '@/session/jobs';
 import { fillPatchNow, nothingToFill, PROPOSAL, proposeSettle, useProposal } from '@/session/proposal';
 import { useView } from '@/session/view';
@@ -137,8 +138,8 @@ function Reserve({ project }: { project: Project }) {
         <Button
           variant="outlined"
           onClick={() => {
-            const { origin, zoom, window } = useView.getState();
-            const at = { x: origin.x + window.width / 2 / zoom, y: origin.y + window.height / 2 / zoom };
+            const { origin, zoom, viewport } = useView.getState();
+            const at = { x: origin.x + viewport.width / 2 / zoom, y: origin.y + viewport.height / 2 / zoom };
             edit((p) => setReserves([...p.reserves, { id: crypto.randomUUID(), ...at, r: width / 2 }]));
           }}
         >
@@ -195,7 +196,7 @@ function Again({ project }: { project: Project }) {
     useView.setState({ offered: fresh });
     return () => useView.setState({ offered: [] });
   }, [shown, fresh]);
-  const says = !placed
+  const summary = !placed
     ? 'Take a motif in hand first.'
     : fresh.length
       ? `${counted(fresh.length, 'place is', 'places are')} free.`
@@ -232,7 +233,7 @@ function Again({ project }: { project: Project }) {
           Lay them
         </Button>
         <Typography variant="body2" color="text.secondary">
-          {says}
+          {summary}
         </Typography>
       </Box>
     </Box>

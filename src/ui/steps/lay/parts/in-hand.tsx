@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import {
   groupPlacements,
+  MM_PER_INCH,
   type Motif,
   type Placement,
   type PlacementChange,
@@ -166,18 +167,18 @@ function Sizes({ project, placed, motif, alone }: SizesProps) {
   const [wrong, setWrong] = useState('');
   const { unit } = project.brief;
   const inches = placed.scale / motif.ppi;
-  const says = tooLarge(placed.id) ?? wrong;
+  const summary = tooLarge(placed.id) ?? wrong;
   if (!alone) return null;
   return (
     <>
       <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
-        Prints {length(motif.width * inches * 25.4, unit)} wide, {length(motif.height * inches * 25.4, unit)}{' '}
-        high
+        Prints {length(motif.width * inches * MM_PER_INCH, unit)} wide,{' '}
+        {length(motif.height * inches * MM_PER_INCH, unit)} high
         {motif.vector ? '.' : `, at ${trim(1 / inches, 0)} ppi.`}
       </Typography>
-      {says && (
+      {summary && (
         <Typography role="status" variant="body2" color="warning.main" sx={{ mt: 0.5 }}>
-          {says}
+          {summary}
         </Typography>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5, mt: 1.5 }}>
@@ -233,9 +234,9 @@ function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
       <Button variant="outlined" startIcon={<FlipRounded />} disabled={locked} onClick={mirrorSelected}>
         Mirror
       </Button>
-      {acts.map(([says, act]) => (
-        <Button key={says} variant="outlined" onClick={act}>
-          {says}
+      {acts.map(([summary, act]) => (
+        <Button key={summary} variant="outlined" onClick={act}>
+          {summary}
         </Button>
       ))}
       <Button

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { type DragEvent, useState } from 'react';
-import { type Project, shownColourway } from '@/core';
+import { type Project, pxToMm, shownColourway } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { select } from '@/session/hold';
 import { useSprites } from '@/session/sprites';
@@ -37,7 +37,7 @@ export default function Place() {
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1 }}>
             {project.motifs.map((m) => {
               const uses = project.placements.filter((p) => p.motif === m.id).length;
-              const mm = (Math.max(m.width, m.height) / m.ppi) * 25.4;
+              const mm = pxToMm(Math.max(m.width, m.height), m.ppi);
               return (
                 <Box
                   key={m.id}

@@ -7,7 +7,7 @@ import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { type Sheet, shownGround } from '@/core';
+import { pxToMm, type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
 import { small } from '../../../parts/lengths';
@@ -54,7 +54,7 @@ export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
             {motif.name}
           </Typography>
           <Typography variant="caption" color="text.secondary">
-            {small((motif.width / motif.ppi) * 25.4)} x {small((motif.height / motif.ppi) * 25.4)} as drawn,{' '}
+            {small(pxToMm(motif.width, motif.ppi))} x {small(pxToMm(motif.height, motif.ppi))} as drawn,{' '}
             {uses ? `laid ${uses}x` : 'not laid yet'}
           </Typography>
         </Box>

@@ -7,7 +7,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { hexOfRgb, type Motif, rgbOfHex, slug } from '@/core';
+import { hexOfRgb, type Motif, pxToMm, rgbOfHex, slug } from '@/core';
 import { runJob, useJob } from '@/session/jobs';
 import { traceMotif } from '@/session/motif-art';
 import JobProgress from '../../../parts/job-progress';
@@ -53,7 +53,7 @@ export default function Trace({ motif, ground }: { motif: Motif; ground: string 
     >
       <Box>
         <Typography variant="subtitle2" id="smooth-label">
-          Smooth, within {trim((smooth / motif.ppi) * 25.4, 2)} mm
+          Smooth, within {trim(pxToMm(smooth, motif.ppi), 2)} mm
         </Typography>
         <Slider
           aria-labelledby="smooth-label"

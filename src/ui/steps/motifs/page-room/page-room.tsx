@@ -15,6 +15,7 @@ import {
   counted,
   DEFAULT_INTAKE,
   type FoundPage,
+  MM_PER_INCH,
   PAGE_TOO_LARGE,
   type Point,
   pageFits,
@@ -273,7 +274,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
             gesture={squaring ? 'none' : gestureOf(tool)}
             waiting={waiting}
             behind={behind}
-            brush={tool === 'erase' || tool === 'restore' ? (brushMm / 25.4) * (ppi ?? 300) : 0}
+            brush={tool === 'erase' || tool === 'restore' ? (brushMm / MM_PER_INCH) * (ppi ?? 300) : 0}
             label="The page. Arrow keys move it, plus and minus come nearer and go back, zero shows all of it."
             onLook={onLook}
             onGesture={(way) => {

@@ -5,7 +5,7 @@ import Checkbox from '@mui/material/Checkbox';
 import Input from '@mui/material/Input';
 import NativeSelect from '@mui/material/NativeSelect';
 import Typography from '@mui/material/Typography';
-import type { MotifRole } from '@/core';
+import { type MotifRole, pxToMm } from '@/core';
 import type { CutPiece } from '@/session/intake';
 import { small } from '../../../parts/lengths';
 import Thumb from '../../../parts/thumb';
@@ -56,7 +56,7 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
           </Box>
           <Box sx={{ display: 'grid', gap: 0.25, justifyItems: 'start' }}>
             <Typography variant="caption" color="text.secondary" noWrap>
-              {small((cut.box.width / ppi) * 25.4)} x {small((cut.box.height / ppi) * 25.4)}
+              {small(pxToMm(cut.box.width, ppi))} x {small(pxToMm(cut.box.height, ppi))}
             </Typography>
             {cut.settled && (
               <Typography variant="caption" sx={{ fontWeight: 600 }}>

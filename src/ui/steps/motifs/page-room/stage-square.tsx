@@ -10,6 +10,7 @@ import {
   leanOf,
   PICTURE_LIMITS,
   pageSize,
+  pxToMm,
   quarterTurn,
   turnCorners,
   wholePicture,
@@ -65,27 +66,25 @@ export default function StageSquare({
           label="Page width"
           unit="mm"
           digits={1}
-          value={ppi ? (size.width / ppi) * 25.4 : null}
+          value={ppi ? pxToMm(size.width, ppi) : null}
           min={5}
           max={3000}
-          onChange={(mm) => onPpi((size.width / mm) * 25.4)}
+          onChange={(mm) => onPpi(pxToMm(size.width, mm))}
         />
         {corners && ppi && (
           <NumberField
             label="Page height"
             unit="mm"
             digits={1}
-            value={(size.height / ppi) * 25.4}
+            value={pxToMm(size.height, ppi)}
             min={5}
-            max={Math.min(3000, (tallest / ppi) * 25.4)}
-            onChange={(mm) => onChange({ aspect: mm / ((size.width / ppi) * 25.4) })}
+            max={Math.min(3000, pxToMm(tallest, ppi))}
+            onChange={(mm) => onChange({ aspect: mm / pxToMm(size.width, ppi) })}
           />
         )}
       </Box>
       <Typography variant="caption" color="text.secondary">
-        {ppi
-          ? `The page is ${small((size.width / ppi) * 25.4)} x ${small((size.height / ppi) * 25.4)}. `
-          : ''}
+        {ppi ? `The page is ${small(pxToMm(size.width, ppi))} x ${small(pxToMm(size.height, ppi))}. ` : ''}
         A4 is 210 x 297 mm, a letter 216 x 279 mm.
         {corners && ppi ? ' Seen at a slant a page looks shorter than it is: type its height too.' : ''}
       </Typography>

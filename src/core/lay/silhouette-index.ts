@@ -31,7 +31,7 @@ const FAR_MM = 400;
  * Silhouettes on the endless cloth, to measure the gaps between them: exact polygons, every copy and twin
  * counted. Pieces are known by their number; lengths are mm.
  */
-export class Ground {
+export class SilhouetteIndex {
   readonly lattice: Lattice;
   readonly cellAreaMm2: number;
   private readonly twin: Twin | null;
@@ -82,8 +82,8 @@ export class Ground {
   }
 
   /** The same cloth with other things laid on it. */
-  like(placements: Placed[]): Ground {
-    const other = new Ground(this.layout, this.cell, this.outlines, this.reserved);
+  like(placements: Placed[]): SilhouetteIndex {
+    const other = new SilhouetteIndex(this.layout, this.cell, this.outlines, this.reserved);
     for (const p of placements) other.add(p);
     return other;
   }
@@ -210,19 +210,19 @@ export class Ground {
   /** Visits the copies of a round thing within reach of an image, as places seen from its middle. */
   private eachCopy(of: Point, radius: number, from: Image, reach: number, visit: (at: Point) => boolean) {
     const { a, b } = this.lattice;
-    const far = from.shape.radius + radius + reach;
+    const distance = from.shape.radius + radius + reach;
     const [x, y] = [of.x - from.x, of.y - from.y];
     // Steps i, j for which |(x, y) + i a + j b| <= far: j from the rows that reach, then i along each.
     const d = a.x * b.y - a.y * b.x;
     const j0 = (a.y * x - a.x * y) / d;
-    const jr = (far * Math.hypot(a.x, a.y)) / Math.abs(d);
+    const jr = (distance * Math.hypot(a.x, a.y)) / Math.abs(d);
     const aa = a.x * a.x + a.y * a.y;
     for (let j = Math.ceil(j0 - jr); j <= j0 + jr; j++) {
       const [px, py] = [x + j * b.x, y + j * b.y];
       const along = -(px * a.x + py * a.y) / aa;
       const off2 = px * px + py * py - along * along * aa;
-      if (off2 > far * far) continue;
-      const ir = Math.sqrt((far * far - off2) / aa);
+      if (off2 > distance * distance) continue;
+      const ir = Math.sqrt((distance * distance - off2) / aa);
       for (let i = Math.ceil(along - ir); i <= along + ir; i++) {
         if (visit({ x: px + i * a.x, y: py + i * a.y })) return true;
       }

@@ -28,8 +28,8 @@ vi.stubGlobal(
     constructor(public data: Uint8ClampedArray) {}
   },
 );
-const { pageServices } = await import('./page-bench');
-const { partServices } = await import('./parts-bench');
+const { pageServices } = await import('./page-services');
+const { partServices } = await import('./parts-services');
 const pixelsOf = (bitmap: ImageBitmap) => (bitmap as unknown as Canvas).data;
 
 const svg = (body: string, w = 700, h = 500) =>
@@ -64,10 +64,14 @@ describe('a page in the worker', () => {
   });
 
   test('is seen as far reduced as the window wants, with the figures of the step', async () => {
-    const far = await pageServices.view(page, 150, DEFAULT_INTAKE, { show: 'pieces', longSide: 170, region });
-    expect(far.factor).toBe(4);
-    expect(far.boxes).toHaveLength(2);
-    const [disc, tile] = far.boxes as { x: number; y: number; width: number; height: number }[];
+    const reduced = await pageServices.view(page, 150, DEFAULT_INTAKE, {
+      show: 'pieces',
+      longSide: 170,
+      region,
+    });
+    expect(reduced.factor).toBe(4);
+    expect(reduced.boxes).toHaveLength(2);
+    const [disc, tile] = reduced.boxes as { x: number; y: number; width: number; height: number }[];
     expect(Math.abs(disc.x - 80)).toBeLessThanOrEqual(8);
     expect(Math.abs(tile.width - 200)).toBeLessThanOrEqual(8);
     const near = await pageServices.view(page, 150, DEFAULT_INTAKE, {

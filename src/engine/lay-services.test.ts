@@ -19,7 +19,7 @@ vi.stubGlobal(
     constructor(public data: Uint8ClampedArray) {}
   },
 );
-const { layServices } = await import('./lay-bench');
+const { layServices } = await import('./lay-services');
 
 const half = { p: 1, q: 2 };
 const cellMm = { width: 60, height: 40 };

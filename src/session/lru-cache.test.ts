@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { Lately } from './lately';
+import { LruCache } from './lru-cache';
 
 test('what was used longest ago goes first, until the rest fits; the newest stays whatever its size', () => {
   const use = fc.record({ key: fc.integer({ min: 0, max: 9 }), size: fc.integer({ min: 1, max: 40 }) });
   fc.assert(
     fc.property(fc.array(use), fc.integer({ min: 0, max: 9 }), (list, again) => {
-      const lately = new Lately<{ key: number; size: number }>(50, (v) => v.size);
+      const lately = new LruCache<{ key: number; size: number }>(50, (v) => v.size);
       // The plain way: a list, oldest first.
       let kept: typeof list = [];
       for (const u of list) {

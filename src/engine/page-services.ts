@@ -13,6 +13,7 @@ import {
   hasTop,
   histogramOf,
   type IntakeSettings,
+  MM_PER_INCH,
   mmToPx,
   type Piece,
   piecesOf,
@@ -162,7 +163,7 @@ export const pageServices = {
     const longSide = Math.max(ask.longSide, fine);
     const { raster, factor } = levelOf(full, Math.max(region.width, region.height), longSide);
     const read = readPage(raster, ppi / factor, settings, factor);
-    const smallest = settings.smallestMm2 * (ppi / factor / 25.4) ** 2;
+    const smallest = settings.smallestMm2 * (ppi / factor / MM_PER_INCH) ** 2;
     const figures: Partial<PageSight> = { shadow: hardShadow(raster) };
     let shown: Raster;
     if (ask.show === 'dirt') {

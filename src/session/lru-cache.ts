@@ -1,5 +1,5 @@
 /** Keeps what was used last, up to a total size; what was used longest ago goes first. */
-export class Lately<T> {
+export class LruCache<T> {
   private kept = new Map<string, T>();
   private size = 0;
 

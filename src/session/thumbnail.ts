@@ -1,5 +1,7 @@
 import {
+  cellOf,
   imagesOf,
+  MM_PER_INCH,
   pixelPlan,
   reachOf,
   scenePlacements,
@@ -8,9 +10,9 @@ import {
   turnOf,
   twinOf,
 } from '../core';
-import { writeStrip } from '../shelf';
+import { writeThumbnail } from '../shelf';
 import { useBolt } from './bolt';
-import { cellOf } from './hold';
+
 import { session, sessionPart } from './session';
 import { drawSprite, spriteFor, useSprites } from './sprites';
 
@@ -18,8 +20,8 @@ const WIDTH = 560;
 const HEIGHT = 220;
 const waiting = sessionPart((): { timer?: ReturnType<typeof setTimeout> } => ({}));
 
-/** Paints a strip of the cloth for the shelf, a moment after the last change. */
-export function keepStrip() {
+/** Paints a thumbnail of the cloth for the shelf, a moment after the last change. */
+export function keepThumbnail() {
   const mine = session();
   const soon = waiting();
   clearTimeout(soon.timer);
@@ -33,7 +35,7 @@ async function paint() {
   const { sprites } = useSprites.getState();
   if (!project || project.placements.some((p) => !sprites.has(p.motif))) return;
   const { brief } = project;
-  const ppi = (HEIGHT / Math.min(brief.heightMm * 0.8, brief.widthMm * 0.8)) * 25.4;
+  const ppi = (HEIGHT / Math.min(brief.heightMm * 0.8, brief.widthMm * 0.8)) * MM_PER_INCH;
   const plan = pixelPlan(project.layout, cellOf(project), ppi);
   const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
   const context = canvas.getContext('2d');
@@ -59,5 +61,5 @@ async function paint() {
       drawSprite(context, sprite, motif);
     }
   }
-  await writeStrip(project.id, await canvas.convertToBlob({ type: 'image/webp', quality: 0.85 }));
+  await writeThumbnail(project.id, await canvas.convertToBlob({ type: 'image/webp', quality: 0.85 }));
 }

@@ -6,7 +6,6 @@ import {
   encodePng,
   type Filler,
   type Finding,
-  Ground,
   type JoinReport,
   labDistance,
   layingOutlineOf,
@@ -23,6 +22,7 @@ import {
   type Rgb,
   runCheck,
   type Scene,
+  SilhouetteIndex,
   scatter,
   type WrapMending,
   wrapReport,
@@ -70,10 +70,10 @@ export const checkServices = {
     const outlines = new Map(
       [...scene.motifs].map(([id, art]): [string, Outline] => [id, layingOutlineOf(art)]),
     );
-    const ground = new Ground(request.layout, request.cellMm, outlines);
-    if (madeUp) scatterAnew(ground, scene.placements, leads, seed);
-    else for (const p of scene.placements) ground.add(p);
-    return plantFault(ground, fault, weightsOf(scene), seed);
+    const silhouettes = new SilhouetteIndex(request.layout, request.cellMm, outlines);
+    if (madeUp) scatterAnew(silhouettes, scene.placements, leads, seed);
+    else for (const p of scene.placements) silhouettes.add(p);
+    return plantFault(silhouettes, fault, weightsOf(scene), seed);
   },
 
   async takeTile(bytes: Uint8Array<ArrayBuffer>): Promise<{ report: JoinReport; bitmap: ImageBitmap }> {
@@ -98,27 +98,32 @@ export const checkServices = {
 };
 
 /** As many of each motif as there were, at the sizes they had, laid elsewhere. */
-function scatterAnew(ground: Ground, placements: Placed[], leads: Map<string, number>, seed: number) {
+function scatterAnew(
+  silhouettes: SilhouetteIndex,
+  placements: Placed[],
+  leads: Map<string, number>,
+  seed: number,
+) {
   const motifs = [...new Set(placements.map((p) => p.motif))].map((motif) => {
     const scales = placements.filter((p) => p.motif === motif).map((p) => p.scale);
     const [least, most] = [Math.min(...scales) * 0.9, Math.max(...scales) * 1.02];
     return { motif, lead: leads.get(motif) ?? -1, free: false, count: scales.length, least, most };
   });
   const cover = placements.reduce(
-    (s, p) => s + (ground.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2,
+    (s, p) => s + (silhouettes.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2,
     0,
   );
   for (const minGapMm of [4, 2, 0.5]) {
     try {
       scatter(
-        ground,
+        silhouettes,
         {
           motifs,
           directions: 'tossed',
           leanDeg: 25,
           mirror: true,
           minGapMm,
-          cover: (0.95 * cover) / ground.cellAreaMm2,
+          cover: (0.95 * cover) / silhouettes.cellAreaMm2,
         },
         seed,
       );

@@ -1,7 +1,6 @@
 import {
   type Filler,
   fillGap,
-  Ground,
   gapSpread,
   grainRows,
   type Layout,
@@ -14,6 +13,7 @@ import {
   pixelPlan,
   type Scattered,
   type ScatterRules,
+  SilhouetteIndex,
   scatter,
   settle,
   shadeOf,
@@ -22,11 +22,11 @@ import {
 import type { GrainRequest, LayRequest, Progress } from './protocol';
 import { bitmapOf } from './surface';
 
-function groundOf(request: LayRequest, layout = request.layout): Ground {
+function silhouettesOf(request: LayRequest, layout = request.layout): SilhouetteIndex {
   const outlines = new Map(request.silhouettes.map(([motif, s]): [string, Outline] => [motif, outlineOf(s)]));
-  const ground = new Ground(layout, request.cellMm, outlines, request.reserves);
-  for (const p of request.placements) ground.add(p);
-  return ground;
+  const silhouettes = new SilhouetteIndex(layout, request.cellMm, outlines, request.reserves);
+  for (const p of request.placements) silhouettes.add(p);
+  return silhouettes;
 }
 
 /** A canvas rounds down when it lays a soft pixel over another: on the whole so many levels are lost. */
@@ -39,12 +39,12 @@ export const layServices = {
     rules: Omit<ScatterRules, 'onProgress'>,
     seed: number,
     onProgress: Progress,
-  ): Scattered => scatter(groundOf(request), { ...rules, onProgress }, seed),
+  ): Scattered => scatter(silhouettesOf(request), { ...rules, onProgress }, seed),
 
   settle(request: LayRequest, minGapMm: number, onProgress: Progress) {
-    const ground = groundOf(request);
-    const { before, after } = settle(ground, { minGapMm, locked: new Set(request.locked), onProgress });
-    return { placed: request.placements.map((_, n) => ground.placed(n)), before, after };
+    const silhouettes = silhouettesOf(request);
+    const { before, after } = settle(silhouettes, { minGapMm, locked: new Set(request.locked), onProgress });
+    return { placed: request.placements.map((_, n) => silhouettes.placed(n)), before, after };
   },
 
   fillPatch: (
@@ -53,17 +53,17 @@ export const layServices = {
     fillers: Filler[],
     gapMm: number,
     leads: [string, number][],
-  ): Offer[] => fillGap(groundOf(request), patch, fillers, gapMm, new Map(leads)),
+  ): Offer[] => fillGap(silhouettesOf(request), patch, fillers, gapMm, new Map(leads)),
 
   largestFit: (request: LayRequest, n: number, gapMm: number): number | null => {
-    const ground = groundOf(request);
-    return largestFit(ground, n, ground.placed(n), gapMm);
+    const silhouettes = silhouettesOf(request);
+    return largestFit(silhouettes, n, silhouettes.placed(n), gapMm);
   },
 
   /** How even the gaps are in each layout: their spread and the smallest of them, mm. */
   evenness: (request: LayRequest, layouts: Layout[]) =>
     layouts.map((layout) => {
-      const gaps = groundOf(request, layout).gaps();
+      const gaps = silhouettesOf(request, layout).gaps();
       return { spread: gapSpread(gaps), smallestMm: gaps.length ? Math.min(...gaps) : null };
     }),
 

@@ -62,7 +62,7 @@ function useOpen(id: string) {
 /** A tray opens at its top, and what holds it too. */
 const toTop = (tray: HTMLElement | null) => tray?.parentElement?.scrollTo(0, 0);
 
-export default function Bench({ id }: { id: string }) {
+export default function Editor({ id }: { id: string }) {
   const state = useOpen(id);
   const step = useView((s) => s.step);
   // A tray is drawn in pieces, so that the hand is not held up by it.
@@ -75,7 +75,7 @@ export default function Bench({ id }: { id: string }) {
   const wide = useMediaQuery('(min-width:1100px)');
   const phone = useMediaQuery('(max-width:699px)');
   const fitted = useBolt((s) => s.project?.id);
-  const sized = useView((s) => s.window.width > 0);
+  const sized = useView((s) => s.viewport.width > 0);
   useEffect(() => {
     const { project: now } = useBolt.getState();
     if (fitted && sized && now) fitCell(now);

@@ -2,7 +2,7 @@
  * The different things that pixels of some art can be: `share`/255 of ink `second` in ink `first`, plus a
  * residual (the hand's texture, sRGB levels), with its alpha. Art names one of them for each pixel.
  */
-export type Tellings = {
+export type PixelCodes = {
   first: Uint8Array;
   second: Uint8Array;
   share: Uint8Array;

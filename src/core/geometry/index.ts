@@ -1,0 +1,1 @@
+export { insideRing } from './polygon';
