@@ -171,10 +171,12 @@ describe('shelf', () => {
   });
 
   test('the last bolt changed comes first', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] });
     await writeBolt(newProject('two', 'Two'), []);
-    await new Promise((r) => setTimeout(r, 5));
+    vi.setSystemTime(Date.now() + 1000);
     edit(rename('One, changed'));
     await vi.waitFor(async () => expect((await listBolts())[0].project.name).toBe('One, changed'));
+    vi.useRealTimers();
   });
 });
 

@@ -161,7 +161,7 @@ test('trouble is said once and does not go round for ever', async () => {
     wantSprites(project(), 4);
   });
   wantSprites(project(), 4);
-  await new Promise((r) => setTimeout(r, 60));
+  await vi.waitFor(() => expect(said).toBeGreaterThan(0));
   await settled();
   stop();
   expect(said).toBe(1);

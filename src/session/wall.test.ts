@@ -58,8 +58,9 @@ test('what is not drawn yet is let go of when the wall is left', async () => {
   wantPictures(bolt(), [ask('#ffffff'), ask('#111111'), ask('#222222')]);
   leaveWall();
   await vi.waitFor(() => expect(useWall.getState().pictures.size).toBe(1));
-  await new Promise((r) => setTimeout(r, 12));
-  expect(drawn).toHaveLength(1);
+  wantPictures(bolt(), [ask('#333333')]);
+  await vi.waitFor(() => expect(useWall.getState().pictures.size).toBe(2));
+  expect(drawn).toHaveLength(2);
 });
 
 test('a picture that cannot be drawn says why, and the next is drawn all the same', async () => {

@@ -167,7 +167,7 @@ test('other ways of looking: each changes the picture and none the work; turned 
   const look = async (name: string) => {
     await page.getByRole('combobox', { name: 'Way of looking (V)' }).click();
     await page.getByRole('option', { name }).click();
-    await page.waitForTimeout(300);
+    await expect(page.locator('.MuiPopover-root')).toHaveCount(0);
   };
   const pixels = () =>
     canvas.evaluate((c: HTMLCanvasElement) => {
@@ -180,9 +180,14 @@ test('other ways of looking: each changes the picture and none the work; turned 
   await expect(canvas).toHaveAttribute('data-finest', /\d/);
   const plain = await pixels();
   await look('Through half-shut eyes');
-  expect(await canvas.evaluate((c) => getComputedStyle(c).filter)).toContain('blur');
+  const style = (of: 'filter' | 'transform') =>
+    canvas.evaluate(
+      (c: HTMLElement, name) => (name === 'filter' ? getComputedStyle(c).filter : c.style.transform),
+      of,
+    );
+  await expect.poll(() => style('filter')).toContain('blur');
   await look('In grey');
-  expect(await canvas.evaluate((c) => getComputedStyle(c).filter)).toContain('grayscale');
+  await expect.poll(() => style('filter')).toContain('grayscale');
   await look('Silhouettes only');
   await expect.poll(pixels).toBeLessThan(plain / 3);
   await look('Gaps only');
@@ -193,13 +198,13 @@ test('other ways of looking: each changes the picture and none the work; turned 
   await look('Only Line');
   await expect.poll(pixels, { timeout: 20_000 }).toBeLessThan(plain);
   await look('Flipped');
-  expect(await canvas.evaluate((c) => c.style.transform)).toContain('-1');
+  await expect.poll(() => style('transform')).toContain('-1');
   await page.mouse.move(500, 300);
   await page.mouse.down();
   await page.mouse.move(620, 360, { steps: 5 });
   await page.mouse.up();
   await page.keyboard.press('Escape');
-  expect(await canvas.evaluate((c) => c.style.transform)).toBe('');
+  await expect.poll(() => style('transform')).toBe('');
   expect((await kept(page)).placements).toEqual(before.placements);
 });
 

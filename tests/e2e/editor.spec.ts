@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, fill, LAID, openDemo, pick, saved, test } from './watch';
+import { atRest, differs, expect, fill, LAID, openDemo, pick, saved, steady, test } from './watch';
 
 test('grab, turn, size, mirror, order, undo and redo, by hand and by key', async ({ page }) => {
   await openDemo(page);
@@ -32,7 +32,7 @@ test('grab, turn, size, mirror, order, undo and redo, by hand and by key', async
   expect(Number(await size.inputValue())).toBeGreaterThan(before);
 
   // The grips come to rest where the larger motif has them.
-  await page.waitForTimeout(400);
+  await steady(page.getByTestId('grip-turn'));
   const turn = await page.getByTestId('grip-turn').boundingBox();
   if (!turn) throw new Error('No grip.');
   await page.mouse.move(turn.x + 6, turn.y + 6);
@@ -69,8 +69,7 @@ test('all four layouts, a third drop, ghosts, and a colour that follows at once'
   const shot = () => page.getByTestId('cloth').screenshot();
   const plain = await shot();
   await page.keyboard.press('g');
-  await page.waitForTimeout(200);
-  expect(Buffer.compare(plain, await shot())).not.toBe(0);
+  await differs(shot, plain);
   await page.keyboard.press('g');
   await page.keyboard.press('5');
   await page.getByRole('radio', { name: 'Show Dusk' }).click();
@@ -128,7 +127,7 @@ test('every step is free of accessibility faults, by day and by night; the shelf
   await expect(page.getByTestId('bolt')).toBeVisible();
   const faults = async () => {
     // Trays come in pieces, colours fade over: what is judged is where they come to rest.
-    await page.waitForTimeout(300);
+    await atRest(page);
     const { violations } = await new AxeBuilder({ page })
       .withTags(['wcag2a', 'wcag2aa', 'wcag21aa'])
       .analyze();

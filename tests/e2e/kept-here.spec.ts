@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { expect, fill, LAID, openDemo, saved, test } from './watch';
+import { differs, expect, fill, LAID, openDemo, saved, test } from './watch';
 
 test('nothing leaves the machine: a strict policy on every page, and no request to anyone else', async ({
   page,
@@ -59,8 +59,7 @@ test('the whole of laying by keyboard: from bare cloth to a turned, mirrored, nu
   await cloth.focus();
   const before = await cloth.screenshot();
   await page.keyboard.press('ArrowRight');
-  await page.waitForTimeout(150);
-  expect(Buffer.compare(before, await cloth.screenshot())).not.toBe(0);
+  await differs(() => cloth.screenshot(), before);
   await page.keyboard.press('Shift+N');
   for (const key of ['a', 't', 't', 'm', 'l', 'Shift+ArrowDown', 'o', 'Shift+O'])
     await page.keyboard.press(key);

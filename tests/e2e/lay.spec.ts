@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, fill, kept, LAID, onScreen, openDemo, pick, saved, test } from './watch';
+import { differs, expect, fill, finest, kept, LAID, onScreen, openDemo, pick, saved, test } from './watch';
 
 const cloth = (page: Page) => page.getByTestId('cloth');
 const frames = (page: Page) => page.getByTestId('handles');
@@ -341,8 +341,7 @@ test('snapshots: kept by key, compared three ways, gone back to, dropped and put
   await pick(page, 'Shown by', 'side by side');
   await expect(bar).toContainText('Left: State 1. Right: the work as it stands.');
   await page.getByRole('button', { name: 'Done', exact: true }).click();
-  await page.waitForTimeout(500);
-  expect(Buffer.compare(after, await seen())).toBe(0);
+  await expect.poll(async () => Buffer.compare(after, await seen())).toBe(0);
 
   await page.getByRole('textbox', { name: /\d\d:\d\d/ }).fill('All heroes');
   await page.getByRole('textbox', { name: /\d\d:\d\d/ }).blur();
@@ -498,12 +497,12 @@ test('glaze, opacity, alternating rows, outline, grain: by their fields, kept, a
   expect(now.layout.alternate).toEqual({ every: 'row', by: 'half-turn' });
   expect(now.guides.outline).toBe('ogee');
   expect([now.grain.ink?.texture, now.grain.cloth?.texture, now.grain.on]).toEqual(['sponge', 'linen', true]);
-  await page.waitForTimeout(1500);
-  const grained = await cloth(page).screenshot();
+  const seen = () => cloth(page).screenshot();
+  await finest(page);
+  const grained = await seen();
   expect(Buffer.compare(plain, grained)).not.toBe(0);
   await page.getByLabel('on, here and in the files').uncheck();
-  await page.waitForTimeout(500);
-  expect(Buffer.compare(grained, await cloth(page).screenshot())).not.toBe(0);
+  await differs(seen, grained);
 
   const back = page.getByRole('button', { name: 'Undo' });
   for (let k = 0; k < 20 && (await back.isEnabled()); k++) await back.click();

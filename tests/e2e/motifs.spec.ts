@@ -3,7 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
-import { expect, fill, LAID, laidOf, openDemo, saved, test } from './watch';
+import { expect, fill, kept, LAID, laidOf, openDemo, saved, test } from './watch';
 
 async function atMotifs(page: Page) {
   await openDemo(page);
@@ -239,7 +239,9 @@ test('a line drawing: gaps bridged, regions coloured by hand and key, fills as p
   await expect(regions).toContainText('all coloured');
   // Colours are kept as they are picked: neither another tab nor a killed window loses them.
   await room.getByRole('tab', { name: 'About' }).click();
-  await page.waitForTimeout(250);
+  const coloured = async () =>
+    (await kept(page)).motifs.find((m) => m.name === 'Balloon')?.fill?.colours.length;
+  await expect.poll(coloured).toBe(8);
   await page.reload();
   await page.getByRole('button', { name: 'Motifs, 13 motifs' }).click();
   await page.getByRole('button', { name: 'Open Balloon' }).click();

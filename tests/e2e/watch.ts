@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import type { Project } from '../../src/core';
 
 /** Every test also holds that nothing was written to the console as an error, policy violations included. */
@@ -105,3 +105,34 @@ export async function openKept(page: Page, project: Project) {
   await page.goto(`/bolt/${project.id}`);
   await expect(page.getByTestId('cloth')).toBeVisible();
 }
+
+/** Waits until a picture differs from an earlier one, which it must. */
+export async function differs(now: () => Promise<Buffer>, before: Buffer) {
+  await expect.poll(async () => Buffer.compare(before, await now())).not.toBe(0);
+}
+
+/** Waits until the cloth is painted as finely as it will be, grain and all. */
+export async function finest(page: Page) {
+  await atRest(page);
+  await expect(page.locator('[data-testid=cloth] canvas').first()).toHaveAttribute('data-finest', /\d/);
+}
+
+/** Waits until an element stays where it is. */
+export async function steady(at: Locator) {
+  let before = '';
+  await expect
+    .poll(async () => {
+      const now = JSON.stringify(await at.boundingBox());
+      const same = now === before;
+      before = now;
+      return same;
+    })
+    .toBe(true);
+}
+
+/** Waits until nothing on the page moves or fades any more. */
+export const atRest = (page: Page) =>
+  page.evaluate(async () => {
+    await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(null))));
+    await Promise.allSettled(document.getAnimations().map((a) => a.finished));
+  });

@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { expect, fill, saved, test } from './watch';
+import { expect, fill, kept, saved, test } from './watch';
 
 /** An even set of eight in a 10 x 20 cm half-drop; the last belongs at 75, 100. */
 const PLACES = [
@@ -124,12 +124,13 @@ test('the whole line: bolt, scan, motifs, half-drop, pin cleared, colourway, fil
   await expect(page.getByRole('button', { name: 'Colour, 3 colourways' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Check, nothing to look at' })).toBeVisible();
 
-  // A tab killed a quarter of a second after an edit.
+  // A tab killed once an edit is kept.
   await page.getByTestId('cloth').focus();
   await page.keyboard.press('n');
   await page.keyboard.press('Delete');
-  await page.waitForTimeout(250);
   const url = page.url();
+  const id = new URL(url).pathname.split('/').at(-1);
+  await expect.poll(async () => (await kept(page, id)).placements.length).toBe(7);
   await page.close({ runBeforeUnload: false });
   const again = await context.newPage();
   await again.goto(url);
