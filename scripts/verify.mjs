@@ -1,4 +1,7 @@
-/** `npm run verify`: everything that must hold, in order; the last line is `N passed, N failed`. */
+/**
+ * `npm run verify`: everything that must hold, in order; the last line is `N passed, N failed`. Single stages by name:
+ * `npm run verify -- lint unit`.
+ */
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -14,25 +17,48 @@ const run = (command, args, extra = {}) =>
   spawnSync(command, args, { stdio: 'inherit', env: { ...env, ...extra } }).status === 0;
 const node = (script, ...args) => run(process.execPath, [script, ...args]);
 
-function step(name, holds) {
-  console.log(`\n== ${name}`);
-  const began = Date.now();
-  const ok = holds();
-  if (ok) passed++;
-  else failed++;
-  console.log(`-- ${name}: ${ok ? 'holds' : 'FAILS'} (${Math.round((Date.now() - began) / 1000)} s)`);
-}
+/** Each stage: its name on the command line, what it is, and what it counts. */
+const STAGES = [
+  ['lint', 'format and lint', () => once(node(bin('@biomejs/biome/bin/biome'), 'check', '.'))],
+  // The route types that the type check reads are written by the build.
+  ['build', 'production build', () => once(node(bin('next/dist/bin/next'), 'build'))],
+  ['types', 'types', () => once(node(TSC, '--noEmit') && node(TSC, '--noEmit', '-p', 'src/core'))],
+  ['rooms', 'import rules', () => once(node('scripts/check-rooms.mjs'))],
+  ['unused', 'unused files and exports', () => once(node(bin('knip/bin/knip.js')))],
+  ['unit', 'unit tests', unitTests],
+  ['e2e', 'browser tests', e2e],
+];
 
-/** Runs a test tool that writes a JSON report, and adds its own counts. */
-function tests(name, act, count) {
-  console.log(`\n== ${name}`);
+const bin = (path) => `node_modules/${path}`;
+const TSC = bin('typescript/bin/tsc');
+const once = (ok) => ({ good: ok ? 1 : 0, bad: ok ? 0 : 1 });
+
+/** Runs a test tool that writes a JSON report to a file, and reads its counts. */
+function counted(act, count) {
   const file = join(mkdtempSync(join(tmpdir(), 'hexaplex-')), 'report.json');
   const ok = act(file);
   const counts = existsSync(file) ? count(JSON.parse(readFileSync(file, 'utf8'))) : { good: 0, bad: 0 };
-  passed += counts.good;
-  failed += counts.bad;
-  if ((!ok && counts.bad === 0) || counts.good + counts.bad === 0) failed++;
-  console.log(`-- ${name}: ${counts.good} passed, ${counts.bad} failed`);
+  const untold = (!ok && counts.bad === 0) || counts.good + counts.bad === 0;
+  return { good: counts.good, bad: counts.bad + (untold ? 1 : 0) };
+}
+
+function unitTests() {
+  const args = ['run', '--reporter=default', '--reporter=json'];
+  return counted(
+    (file) => node(bin('vitest/vitest.mjs'), ...args, `--outputFile.json=${file}`),
+    (r) => ({ good: r.numPassedTests, bad: r.numFailedTests }),
+  );
+}
+
+function e2e() {
+  if (!findChromium()) return once(false);
+  return counted(
+    (file) =>
+      run(process.execPath, [bin('@playwright/test/cli.js'), 'test', '--reporter=list,json'], {
+        PLAYWRIGHT_JSON_OUTPUT_FILE: file,
+      }),
+    (r) => ({ good: r.stats.expected + r.stats.flaky, bad: r.stats.unexpected }),
+  );
 }
 
 function findChromium() {
@@ -47,36 +73,24 @@ function findChromium() {
   return false;
 }
 
+const asked = process.argv.slice(2);
+const unknown = asked.find((name) => !STAGES.some(([stage]) => stage === name));
+if (unknown) {
+  console.error(`There is no stage ${unknown}. The stages: ${STAGES.map(([name]) => name).join(', ')}.`);
+  process.exit(1);
+}
 installPackages();
-step('format and lint', () => node('node_modules/@biomejs/biome/bin/biome', 'check', '.'));
-// The route types that the type check reads are written by the build.
-step('production build', () => node('node_modules/next/dist/bin/next', 'build'));
-step('types', () => node('node_modules/typescript/bin/tsc', '--noEmit'));
-step('types of core, without a browser', () =>
-  node('node_modules/typescript/bin/tsc', '--noEmit', '-p', 'src/core'),
-);
-step('import rules', () => node('scripts/check-rooms.mjs'));
-step('unused files and exports', () => node('node_modules/knip/bin/knip.js'));
-tests(
-  'unit tests',
-  (file) =>
-    node(
-      'node_modules/vitest/vitest.mjs',
-      'run',
-      '--reporter=default',
-      '--reporter=json',
-      `--outputFile.json=${file}`,
-    ),
-  (r) => ({ good: r.numPassedTests, bad: r.numFailedTests }),
-);
-step('Chromium is there', findChromium);
-tests(
-  'e2e',
-  (file) =>
-    run(process.execPath, ['node_modules/@playwright/test/cli.js', 'test', '--reporter=list,json'], {
-      PLAYWRIGHT_JSON_OUTPUT_FILE: file,
-    }),
-  (r) => ({ good: r.stats.expected + r.stats.flaky, bad: r.stats.unexpected }),
-);
-console.log(`\n${passed} passed, ${failed} failed`);
+const times = [];
+for (const [name, what, act] of STAGES) {
+  if (asked.length && !asked.includes(name)) continue;
+  console.log(`\n== ${what}`);
+  const began = Date.now();
+  const { good, bad } = act();
+  passed += good;
+  failed += bad;
+  times.push(`${name} ${Math.round((Date.now() - began) / 1000)} s`);
+  console.log(`-- ${what}: ${good} passed, ${bad} failed; ${times.at(-1)}`);
+}
+console.log(`\n${times.join(', ')}`);
+console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);
