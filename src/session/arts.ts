@@ -1,4 +1,13 @@
-import { cellOf, inkedArts, type Motif, type Project, rgbOfHex, scenePlacements } from '../core';
+import {
+  cellOf,
+  inkedArts,
+  type Motif,
+  nth,
+  type Project,
+  rgbOfHex,
+  scenePlacements,
+  shownColourway,
+} from '../core';
 import { type ArtRequest, exportBlock, type FileProof, type SceneRequest } from '../engine';
 import { readAsset } from '../shelf';
 
@@ -8,7 +17,7 @@ export const loadAsset = readAsset;
 
 /** The colourway that is named; the first when it is not there. */
 const wayOf = (project: Project, id: string) =>
-  project.colourways.find((c) => c.id === id) ?? project.colourways[0];
+  project.colourways.find((c) => c.id === id) ?? shownColourway(project);
 
 /** The colours of the art that each ink stands for (the ground left out), and the number of the ink of each. */
 export function drawnIn(project: Project) {
@@ -34,7 +43,7 @@ export function artsOf(project: Project, colourwayId = project.shown): ArtReques
   return inkedArts(project).flatMap(({ key, motif, inkOf }) => {
     const m = motifs.get(motif);
     if (!m) return [];
-    const to = ink.map((k) => rgbOfHex(colours[inkOf[k + 1]]));
+    const to = ink.map((k) => rgbOfHex(nth(colours, nth(inkOf, k + 1))));
     return [
       { motif: key, asset: m.asset, from, to, ...(texture ? { texture } : {}), ...drawnAt(project, m) },
     ];
@@ -59,7 +68,7 @@ export function sceneRequest(project: Project, ground = true, colourwayId = proj
   const placements = scenePlacements(project);
   const used = new Set(placements.flatMap((p) => (p.art ? [p.motif, p.art] : [p.motif])));
   return {
-    ground: ground ? rgbOfHex(way.colours[0]) : null,
+    ground: ground ? rgbOfHex(nth(way.colours, 0)) : null,
     arts: artsOf(project, colourwayId).filter((a) => used.has(a.motif)),
     placements,
     ...(project.grain.on ? { grain: project.grain } : {}),

@@ -1,4 +1,4 @@
-import { type Board, type BoardText, boardSheet, MM_PER_INCH, type Project } from '../core';
+import { type Board, type BoardText, boardSheet, MM_PER_INCH, nth, type Project } from '../core';
 import type { Lettering } from '../core/format/pdf';
 import type { Work } from '../engine';
 import { solidOf, useBook } from './book';
@@ -40,7 +40,7 @@ export async function makeBoard(
   for (const mark of sheet.marks) {
     if (mark.kind !== 'picture') continue;
     const window = {
-      colours: shown[mark.way].colours,
+      colours: nth(shown, mark.way).colours,
       width: Math.round(mark.width * PX_PER_MM),
       height: Math.round(mark.height * PX_PER_MM),
       spanMm: mark.width * sheet.scale,
@@ -104,7 +104,7 @@ function paint(
       context.fillStyle = mark.hex;
       context.fillRect(x, y, mark.width * PX_PER_MM, mark.height * PX_PER_MM);
     } else {
-      context.drawImage(pictures[mark.way], x, y, mark.width * PX_PER_MM, mark.height * PX_PER_MM);
+      context.drawImage(nth(pictures, mark.way), x, y, mark.width * PX_PER_MM, mark.height * PX_PER_MM);
     }
   }
   return canvas.convertToBlob({ type: 'image/png' });

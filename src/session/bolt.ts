@@ -56,7 +56,7 @@ export function edit(change: Edit | ((project: Project) => Edit | null), merge =
   if (!project) return false;
   const now = Date.now();
   const last = run();
-  const joins = merge !== '' && merge === last.key && now - last.at < RUN_MS && past.length > 0;
+  const before = merge !== '' && merge === last.key && now - last.at < RUN_MS ? past.at(-1) : undefined;
   try {
     const asked = typeof change === 'function' ? change(project) : change;
     if (!asked) return true;
@@ -64,7 +64,7 @@ export function edit(change: Edit | ((project: Project) => Edit | null), merge =
     Object.assign(last, { key: merge, at: now });
     if (done.project === project) return true;
     const step = stepOf(asked, done, new Date(now).toISOString());
-    const steps = joins ? [...past.slice(0, -1), joinSteps(past[past.length - 1], step)] : [...past, step];
+    const steps = before ? [...past.slice(0, -1), joinSteps(before, step)] : [...past, step];
     useBolt.setState({ project: done.project, past: steps.slice(-MOST_STEPS), future: [] });
     return true;
   } catch (error) {
@@ -148,7 +148,8 @@ function stepsToWrite({ past, future }: Pick<BoltState, 'past' | 'future'>): Ste
   const was = stored();
   const steps = [...past, ...future.slice().reverse()];
   // The oldest go when there are too many: what is left keeps its numbers.
-  const gone = steps.length ? Math.max(0, was.steps.indexOf(steps[0])) : 0;
+  const [oldest] = steps;
+  const gone = oldest ? Math.max(0, was.steps.indexOf(oldest)) : 0;
   const first = was.first + gone;
   const put = steps.flatMap((step, n): [number, Step][] =>
     was.steps[n + gone] === step ? [] : [[first + n, step]],

@@ -1,4 +1,4 @@
-import { cellOf, MM_PER_INCH, type Project, rgbOfHex, shownColourway } from '../core';
+import { cellOf, MM_PER_INCH, type Project, rgbOfHex, shownGround } from '../core';
 import { grainTile } from '../engine';
 
 import { session, sessionPart, sessionStore } from './session';
@@ -27,7 +27,7 @@ export function wantGrain(project: Project, screenPpi: number, slot: Slot = 'now
     if (useGrain.getState()[slot]) useGrain.setState({ [slot]: undefined });
     return true;
   }
-  const ground = rgbOfHex(shownColourway(project).colours[0]);
+  const ground = rgbOfHex(shownGround(project));
   const most = (MOST_PX / Math.max(brief.widthMm, brief.heightMm)) * MM_PER_INCH;
   const ppi = Math.min(screenPpi, most);
   const key = JSON.stringify([grain, ground, layout, brief.widthMm, brief.heightMm, ppi]);

@@ -54,11 +54,12 @@ export function beginHold(): Held | null {
   const { selected, together } = useView.getState();
   if (!project) return null;
   const free = selected.flatMap((id) => project.placements.find((p) => p.id === id && !p.locked) ?? []);
-  if (!free.length) return null;
+  const [first] = free;
+  if (!first) return null;
   const lattice = latticeOf(project.layout, cellOf(project));
   const from = Object.fromEntries(
     free.map((p) => {
-      const { x, y } = nearestCopy(lattice, p, free[0]);
+      const { x, y } = nearestCopy(lattice, p, first);
       return [p.id, { x, y }];
     }),
   );
@@ -109,8 +110,8 @@ export function mirrorSelected() {
         project.placements
           .filter((p) => held.ids.includes(p.id))
           .map((p) => {
-            if (!held.about) return [p.id, { mirror: !p.mirror }];
             const from = held.from[p.id];
+            if (!held.about || !from) return [p.id, { mirror: !p.mirror }];
             return [p.id, { mirror: !p.mirror, x: 2 * held.about.x - from.x, y: from.y, angle: -p.angle }];
           }),
       ),
@@ -121,7 +122,7 @@ export function mirrorSelected() {
 /** Which copy the handles are on: the placement's own image, or its twin, moved by the grip. */
 export function grabbedCopy(project: Project, p: Placement): Placement {
   const { grabbed } = useView.getState();
-  const [own, twin] = imagesOf(p, twinOf(project.layout, cellOf(project)));
+  const [own = p, twin] = imagesOf(p, twinOf(project.layout, cellOf(project)));
   const image = grabbed.twin && twin ? twin : own;
   return { ...image, x: image.x + grabbed.shift.x, y: image.y + grabbed.shift.y };
 }
@@ -199,9 +200,9 @@ function fromGrabbed(project: Project, b: Box): Box {
 /** Draws a move to what is near: the first of the held comes to rest, the others go with it. */
 export function snapped(project: Project, held: Held, pxPerMm: number): Held {
   const { snapping, selected } = useView.getState();
-  const first = project.placements.find(
-    (p) => p.id === (held.ids.includes(selected[0]) ? selected[0] : held.ids[0]),
-  );
+  const [chosen = ''] = selected;
+  const id = held.ids.includes(chosen) ? chosen : held.ids[0];
+  const first = project.placements.find((p) => p.id === id);
   const box = first && boxAt(withHeld(first, held));
   if (!box) return { ...held, lines: [] };
   const { columns, rows } = snapping.grid ? project.guides : { columns: 0, rows: 0 };

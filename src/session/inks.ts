@@ -2,6 +2,7 @@ import {
   ArgumentError,
   type InksOnCloth,
   inkedArts,
+  nth,
   type Project,
   type Rgb,
   rgbOfHex,
@@ -96,15 +97,13 @@ export async function takeInks(project: Project, count: number | undefined): Pro
 
 /** Parts an ink in the two colours that its part of the art is nearest to. */
 export async function partInk(project: Project, index: number): Promise<string> {
+  const { name } = nth(project.inks, index);
   const { from, ink } = drawnIn(project);
   const which = ink.flatMap((k, n) => (k === index - 1 ? [n] : []));
   const two = await session().answer(splitColours(artsOf(project), from, which, loadAsset));
-  if (!two)
-    throw new ArgumentError(
-      `${project.inks[index].name} is one even colour in the art: there is nothing to part.`,
-    );
+  if (!two) throw new ArgumentError(`${name} is one even colour in the art: there is nothing to part.`);
   edit(splitInk(index, two, newId));
-  return `${project.inks[index].name} was parted in two.`;
+  return `${name} was parted in two.`;
 }
 
 /** Flat screens of the colourway on show, as a zip, with what is too thin to print. */

@@ -8,6 +8,7 @@ import {
   type MotifRole,
   mmToPx,
   motifOf,
+  nth,
   type Permission,
   type Project,
   type Sheet,
@@ -65,7 +66,7 @@ function roleOf(area: number, all: number[]): MotifRole {
 
 /** Loose bits: far smaller than most of their page. Offered, but not kept unless asked for. */
 const isLoose = (area: number, all: number[], pxPerMm: number) => {
-  const middle = [...all].sort((a, b) => a - b)[all.length >> 1];
+  const middle = [...all].sort((a, b) => a - b)[all.length >> 1] ?? 0;
   return area < middle * 0.04 && area < 40 * pxPerMm ** 2;
 };
 
@@ -144,8 +145,9 @@ export async function keepPage(
   for (const f of files) await putAsset(f.sha256, new Blob([f.png], { type: 'image/png' }));
   const id = sheetId ?? crypto.randomUUID();
   const artOf = (k: number) => {
-    const { width, height } = chosen[k].box;
-    return { asset: files[k].sha256, width, height, ppi, sheet: id, box: chosen[k].box };
+    const { box } = nth(chosen, k);
+    const { width, height } = box;
+    return { asset: nth(files, k).sha256, width, height, ppi, sheet: id, box };
   };
   const ok = edit((p) => {
     const anew = chosen.flatMap((c, k) => {
@@ -201,7 +203,7 @@ export async function keepLayers(
   chosen: number[],
   origin: Origin,
 ): Promise<boolean> {
-  const layers = chosen.map((n) => file.layers[n]);
+  const layers = chosen.map((n) => nth(file.layers, n));
   const areas = file.layers.map((l) => l.width * l.height);
   await putAsset(file.sha256, new Blob([file.bytes], { type: 'image/openraster' }));
   for (const l of layers) await putAsset(l.sha256, new Blob([l.png], { type: 'image/png' }));

@@ -1,5 +1,6 @@
 import {
   ArgumentError,
+  capital,
   compareFindings,
   type Finding,
   mendOf,
@@ -76,7 +77,7 @@ function propose(parts: readonly string[], only: Finding | null, shown: readonly
         mended.placements,
       ),
       summary: done
-        ? `${done[0].toUpperCase()}${done.slice(1)}; ${warnings < 0 ? left : `still ${rest} to look at`}.${even}`
+        ? `${capital(done)}; ${warnings < 0 ? left : `still ${rest} to look at`}.${even}`
         : 'Nothing is mended with these parts.',
       ...(only ? {} : { mends }),
     };

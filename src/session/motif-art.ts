@@ -1,9 +1,11 @@
 import {
   addMotifs,
+  capital,
   hexOfRgb,
   type Motif,
   mmToPx,
   motifOf,
+  nth,
   PART_KINDS,
   type Part,
   partKindOf,
@@ -81,8 +83,8 @@ export async function keepAsParts(files: IncomingPage[], ppi: number): Promise<b
       .slice(0, 200),
     parts: arts.map((a, n) => ({
       id: crypto.randomUUID(),
-      name: plain(sorted[n].name),
-      kind: partKindOf(sorted[n].name),
+      name: plain(nth(sorted, n).name),
+      kind: partKindOf(nth(sorted, n).name),
       asset: a.sha256,
       hex: null,
     })),
@@ -94,10 +96,10 @@ export async function keepAsParts(files: IncomingPage[], ppi: number): Promise<b
 
 /** What the names of several files begin with, as a name. */
 function sharedName(names: string[]): string {
+  const [first = ''] = names;
   let n = 0;
-  while (n < names[0].length && names.every((m) => m[n] === names[0][n])) n++;
-  const shared = names[0].slice(0, n).replace(/[\s_-]+$/, '') || 'joined parts';
-  return shared[0].toUpperCase() + shared.slice(1);
+  while (n < first.length && names.every((m) => m[n] === first[n])) n++;
+  return capital(first.slice(0, n).replace(/[\s_-]+$/, '') || 'joined parts');
 }
 
 /** Changes parts (colour, order, what is left out) and puts the motif together again. */

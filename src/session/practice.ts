@@ -8,6 +8,7 @@ import {
   type Marked,
   markPin,
   nearestCopy,
+  nth,
   type Placement,
   type Planted,
   type Point,
@@ -66,13 +67,13 @@ export async function beginLesson(
   project: Project,
   madeUp: boolean,
   fault?: string,
-  seed = crypto.getRandomValues(new Uint32Array(1))[0],
+  seed = nth([...crypto.getRandomValues(new Uint32Array(1))], 0),
 ) {
   const lesson = await runJob(PRACTICE, 'Planting a fault.', async (work): Promise<Lesson> => {
     // Where cells alternate, the twins of a band run otherwise: no lane or row is planted there.
     const { alternate } = project.layout;
     const some = faults().filter((f) => !(alternate && kindOf(f)?.fault?.straight));
-    const drawn = fault ?? some[seed % some.length];
+    const drawn = fault ?? nth(some, seed % some.length);
     const leads = new Map(project.motifs.map((m) => [m.id, leadOf(m.id)]));
     const planted = await practise(sceneRequest(project), drawn, seed % 1e6, madeUp, leads, work, loadAsset);
     const placements = planted.placements.map(

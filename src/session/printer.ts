@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Printed, rgbOfHex, textOf } from '../core';
+import { nth, type Printed, rgbOfHex, textOf } from '../core';
 import { FAR_OFF, MARKED, type Proof, type ProofSeen, printed, setPrinter } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { sessionPart, sessionStore } from './session';
@@ -88,7 +88,7 @@ export async function askPrinted(colours: string[]) {
   }
   if (usePrinter.getState().seen !== seen) return;
   usePrinter.setState((s) => ({
-    printed: new Map([...s.printed, ...asked.map((hex, n): [string, Printed] => [hex, found[n]])]),
+    printed: new Map([...s.printed, ...asked.map((hex, n): [string, Printed] => [hex, nth(found, n)])]),
   }));
 }
 

@@ -6,6 +6,7 @@ import {
   latticeOf,
   layPlacements,
   nearestCopy,
+  nth,
   type Offer,
   type Placed,
   type Placement,
@@ -186,13 +187,13 @@ export const fillersOf = (project: Project): Filler[] =>
       const prints = m.vector
         ? Number.POSITIVE_INFINITY
         : m.ppi / productOf(project.checking.product).wants.ppi;
-      const sizes = [usual * (1 - SPAN), usual, usual * (1 + SPAN)].map((s) => Math.min(s, prints));
+      const size = (s: number) => Math.min(s, prints);
       const free = m.direction === 'free';
       const own = project.placements.filter((p) => p.motif === m.id).map((p) => Math.round(p.angle));
       return {
         motif: m.id,
         lead: leadOf(m.id),
-        scales: [sizes[0], sizes[1], sizes[2]],
+        scales: [size(usual * (1 - SPAN)), size(usual), size(usual * (1 + SPAN))],
         angles: free ? [...FREE_ANGLES] : own.length ? [...new Set(own)] : [0],
       };
     });
@@ -226,7 +227,7 @@ export function nothingToFill(project: Project): string {
   if (!report) return 'The cloth is still being looked over: a moment.';
   if (!report.medianGapMm)
     return 'Too little lies on this cloth to tell a bare patch from its gaps: lay three motifs or more.';
-  const [widest] = report.gapsMm;
+  const [widest = 0] = report.gapsMm;
   return `Nothing to fill: no gap on this cloth stands out as bare. The widest is ${Math.round(widest)}\u00a0mm, the usual ${Math.round(report.medianGapMm)}\u00a0mm.${project.placements.length < FEW ? ' With so few motifs all of it is gap: scatter more.' : ''}`;
 }
 /** Fewer than this leave more ground than gaps. */
@@ -252,14 +253,15 @@ export function fillPatchNow(project: Project, gapMm?: number): boolean {
 }
 
 function offered(project: Project, list: Offer[], shown: number): Proposal {
-  const laid = newPlacement(list[shown].placed);
+  const offer = nth(list, shown);
+  const laid = newPlacement(offer.placed);
   const name = project.motifs.find((m) => m.id === laid.motif)?.name ?? 'Motif';
   return {
     kind: 'fill',
     placements: [...project.placements, laid],
     fresh: [laid.id],
     offers: { list, shown },
-    summary: `${name} at ${percent(laid.scale)}, turned ${Math.round(laid.angle)}°: it takes ${percent(list[shown].share)} of the patch and leaves ${list[shown].gapMm.toFixed(1)} mm.`,
+    summary: `${name} at ${percent(laid.scale)}, turned ${Math.round(laid.angle)}°: it takes ${percent(offer.share)} of the patch and leaves ${offer.gapMm.toFixed(1)} mm.`,
   };
 }
 

@@ -3,6 +3,7 @@ import {
   inkedArts,
   MM_PER_INCH,
   type Motif,
+  nth,
   type Placed,
   type Project,
   pxToMm,
@@ -224,7 +225,7 @@ async function makeQuick(project: Project, asks: Ask[]): Promise<Sprite[]> {
     loadAsset,
   );
   return asks.map(({ each, longSide }, n) => {
-    const quick = spriteOf(project, each, longSide, true, made[n]);
+    const quick = spriteOf(project, each, longSide, true, nth(made, n));
     lately().keep(lateKey(each), quick);
     return quick;
   });
@@ -250,7 +251,7 @@ function spriteOf(
       width: art.drawWidth ?? motif.width,
       height: art.drawWidth ? (motif.height * art.drawWidth) / motif.width : motif.height,
     }),
-    lead: own === undefined ? -1 : inked.inkOf[own + 1] - 1,
+    lead: own === undefined ? -1 : nth(inked.inkOf, own + 1) - 1,
     silhouette: {
       width,
       height,
@@ -337,7 +338,7 @@ const drawnLately = ({ each, longSide }: Ask): Sprite | undefined => {
   return late && late.longSide >= longSide ? late : undefined;
 };
 const keyed = (asks: Ask[], made: Sprite[]) =>
-  asks.map(({ each }, n): [string, Sprite] => [each.inked.key, made[n]]);
+  asks.map(({ each }, n): [string, Sprite] => [each.inked.key, nth(made, n)]);
 
 /** Puts a colourway that was drawn lately, at once, if all of it was. */
 function putLately(slot: Slot, wish: Wish) {

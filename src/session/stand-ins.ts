@@ -25,7 +25,7 @@ export async function addStandIn(kind: StandIn): Promise<string | null> {
   if (!project) return null;
   const { name, mm, path } = STAND_INS[kind];
   const colour = project.inks[Math.min(2, project.inks.length - 1)];
-  const hex = project.inks.length > 1 ? colour.hex : '#8a7f93';
+  const hex = (project.inks.length > 1 && colour?.hex) || '#8a7f93';
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${mm[0]}mm" height="${mm[1]}mm" viewBox="0 0 100 100" preserveAspectRatio="none"><path fill="${hex}" d="${path}"/></svg>`;
   const bytes = new TextEncoder().encode(svg);
   const asset = await sha256Of(bytes);

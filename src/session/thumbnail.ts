@@ -6,7 +6,7 @@ import {
   reachOf,
   scenePlacements,
   shiftsInto,
-  shownColourway,
+  shownGround,
   turnOf,
   twinOf,
 } from '../core';
@@ -39,10 +39,9 @@ async function paint() {
   const plan = pixelPlan(project.layout, cellOf(project), ppi);
   const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
   const context = canvas.getContext('2d');
-  const way = shownColourway(project);
   if (!context) return;
   context.imageSmoothingQuality = 'high';
-  context.fillStyle = way.colours[0];
+  context.fillStyle = shownGround(project);
   context.fillRect(0, 0, WIDTH, HEIGHT);
   const twin = twinOf(project.layout, cellOf(project));
   for (const p of scenePlacements(project).flatMap((laid) => imagesOf(laid, twin))) {

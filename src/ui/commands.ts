@@ -1,5 +1,6 @@
 import {
   groupPlacements,
+  nth as nthOf,
   type PlacementChange,
   type Project,
   pxToMm,
@@ -73,8 +74,11 @@ const setAll = (ids: string[], change: PlacementChange) =>
 /** The member of a list after one, or before it, round and round. */
 const along = <T>(list: readonly T[], now: T | undefined, by: number): T => {
   const at = now === undefined ? -1 : list.indexOf(now);
-  return list[at < 0 ? (by > 0 ? 0 : list.length - 1) : (at + by + list.length) % list.length];
+  return nthOf(list, at < 0 ? (by > 0 ? 0 : list.length - 1) : (at + by + list.length) % list.length);
 };
+/** The way that a row of arrows goes by its number. */
+const wayAt = (n: number) => nthOf(WAYS, n % WAYS.length);
+
 /** The second key of a pair goes back. */
 const wayOf = ({ nth }: Given) => (nth ? -1 : 1);
 
@@ -131,7 +135,7 @@ export const COMMANDS: Command[] = [
     shown: 'Arrows',
     act: inHand((selected, { project, nth }) => {
       const step = nth < 4 ? pxToMm(1, project.brief.ppi) : 1;
-      const { dx, dy } = WAYS[nth % 4];
+      const { dx, dy } = wayAt(nth);
       changeSelected({ dx: dx * step, dy: dy * step }, `nudge${selected}`);
     }),
   },
@@ -142,7 +146,8 @@ export const COMMANDS: Command[] = [
     shown: 'Arrows, nothing in hand',
     act({ nth }) {
       useView.setState(({ origin, zoom, recut }) => {
-        const by = { x: (WAYS[nth].dx * 60) / zoom, y: (WAYS[nth].dy * 60) / zoom };
+        const { dx, dy } = wayAt(nth);
+        const by = { x: (dx * 60) / zoom, y: (dy * 60) / zoom };
         const at = recut && { x: recut.at.x + by.x, y: recut.at.y + by.y };
         return {
           origin: { x: origin.x + by.x, y: origin.y + by.y },
@@ -310,7 +315,7 @@ export const COMMANDS: Command[] = [
     keys: ['R', 'Shift+R'],
     act({ project, nth }) {
       const { recut } = useView.getState();
-      const next = recut ? RECUTS[(RECUTS.indexOf(recut.how) + 1) % 5] : 'both';
+      const next = recut ? (RECUTS[(RECUTS.indexOf(recut.how) + 1) % 5] ?? 'both') : 'both';
       recutTo(project, nth ? null : next);
     },
   },

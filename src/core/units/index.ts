@@ -8,6 +8,9 @@ export class ArgumentError extends Error {
 /** So many of something, in words: "1 ink", "3 inks"; `many` where it is not made with an s. */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
+/** Text with a capital letter at its head. */
+export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** The smallest and largest printed edge, in mm, and the ppi that a brief may ask for. */
 export const LIMITS = {
   minMm: 5,
@@ -53,5 +56,6 @@ export {
   smallText,
   trimmed,
 } from './length';
+export { nth } from './nth';
 export { type Registry, registry } from './registry';
 export { textOf } from './text-of';

@@ -29,6 +29,7 @@ export default function Cloth() {
   usePainting(canvas);
   useEffect(() => {
     const sized = new ResizeObserver(([entry]) => {
+      if (!entry) return;
       const { width, height } = entry.contentRect;
       useView.setState({ viewport: { width, height } });
     });

@@ -14,6 +14,7 @@ import {
 
 import { type Recut, useView } from '@/session/view';
 import { SURROUND } from '../theme/theme';
+import { drawnShape } from './drawn-shape';
 import { Tag } from './handles';
 import { type Screen, toScreen } from './screen';
 
@@ -71,10 +72,7 @@ export default function Guides({ screen, project }: { screen: Screen; project: P
     x1: screen.origin.x + viewport.width / screen.sx,
     y1: screen.origin.y + viewport.height / screen.sy,
   };
-  const round = drawn && hand === 'rectangle' && drawn.length > 1;
-  const drawnPath = round
-    ? [drawn[0], { x: drawn[1].x, y: drawn[0].y }, drawn[1], { x: drawn[0].x, y: drawn[1].y }]
-    : (drawn ?? []);
+  const drawnPath = drawn ? drawnShape(hand, drawn) : [];
   return (
     <g>
       {lines.map((l) => (

@@ -11,6 +11,13 @@ import { useView } from '@/session/view';
 import { trim } from '../parts/lengths';
 import { type Screen, toCloth, toScreen } from './screen';
 
+const CORNERS = [
+  [-1, -1],
+  [1, -1],
+  [1, 1],
+  [-1, 1],
+] as const;
+
 /** A frame round each selected motif on the copy that was grabbed; grips to turn and to size it. */
 export default function Handles({ screen }: { screen: Screen }) {
   const project = useBolt((s) => s.project);
@@ -110,12 +117,7 @@ export default function Handles({ screen }: { screen: Screen }) {
                     strokeWidth={1.75}
                     {...handle('turn', at.x, at.y)}
                   />
-                  {[
-                    [-1, -1],
-                    [1, -1],
-                    [1, 1],
-                    [-1, 1],
-                  ].map(([sx, sy]) => (
+                  {CORNERS.map(([sx, sy]) => (
                     <rect
                       key={`${sx}${sy}`}
                       data-testid="grip-size"
@@ -142,7 +144,8 @@ export default function Handles({ screen }: { screen: Screen }) {
       })}
       {project &&
         held?.lines.map((line) => {
-          const [a, b] = [line.from, line.to].map((p) => toScreen(screen, atGrabbed(project, p)));
+          const a = toScreen(screen, atGrabbed(project, line.from));
+          const b = toScreen(screen, atGrabbed(project, line.to));
           return (
             <g key={`${line.summary}${a.x},${a.y},${b.x},${b.y}`} data-testid="snap-line">
               <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="#fff" strokeWidth={3} opacity={0.7} />

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import { type Project, shownColourway } from '@/core';
+import { nth, type Project, shownColourway } from '@/core';
 import type { Sprite } from '@/session/sprites';
 import { Painter } from './painter';
 import { screenOf } from './screen';
@@ -27,7 +27,7 @@ export default function Swatch({ project, sprites, sizePx, heightPx = sizePx, sp
     c.height = Math.round(heightPx * dpr);
     painter.current.paint(c, {
       project,
-      ground: way.colours[0],
+      ground: nth(way.colours, 0),
       sprites,
       screen: screenOf(project, { zoom: sizePx / spanMm, origin: { x: 0, y: 0 } }, dpr),
       held: null,

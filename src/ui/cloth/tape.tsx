@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
-import { type LengthUnit, mmPer } from '@/core';
+import { type LengthUnit, mmPer, nth } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { useView } from '@/session/view';
 import { trim } from '../parts/lengths';
@@ -13,7 +13,7 @@ export const TAPE_PX = 30;
 
 /** Steps in the unit: numbers this far apart, and how many ticks between two of them. */
 function stepsFor(pxPerUnit: number, unit: LengthUnit): { major: number; minor: number } {
-  const choices =
+  const choices: [major: number, minor: number][] =
     unit === 'in'
       ? [
           [0.125, 2],
@@ -38,7 +38,7 @@ function stepsFor(pxPerUnit: number, unit: LengthUnit): { major: number; minor: 
           [100, 10],
           [200, 4],
         ];
-  const [major, minor] = choices.find(([m]) => m * pxPerUnit >= 56) ?? choices[choices.length - 1];
+  const [major, minor] = choices.find(([m]) => m * pxPerUnit >= 56) ?? nth(choices, choices.length - 1);
   return { major, minor };
 }
 

@@ -20,6 +20,7 @@ import { useSnapshots } from '@/session/snapshots';
 import { useSprites } from '@/session/sprites';
 import { dropTrial, useTrial } from '@/session/trial';
 import { type Held, useView, viewModeSign, zoomAbout } from '@/session/view';
+import { drawnShape } from './drawn-shape';
 import { insideRecut } from './guides';
 import { type Screen, screenOf, toCloth } from './screen';
 
@@ -36,7 +37,7 @@ type Hit = NonNullable<ReturnType<typeof hitTest>>;
 function takeHit(project: Project, hit: Hit, ids: string[]) {
   const p = project.placements.find((q) => q.id === hit.id);
   if (!p) return;
-  const [own, twin] = imagesOf(p, twinOf(project.layout, cellOf(project)));
+  const [own = p, twin] = imagesOf(p, twinOf(project.layout, cellOf(project)));
   const image = hit.twin && twin ? twin : own;
   select(ids, { shift: { x: hit.x - image.x, y: hit.y - image.y }, twin: hit.twin });
 }
@@ -53,13 +54,6 @@ type Press = {
   hit: Hit | null;
   /** What was pressed was in hand already, with others. */
   among: boolean;
-};
-
-/** The shape being drawn, closed, mm of the cloth: a rectangle between two points, or the line itself. */
-const drawnShape = (hand: string, line: Point[]): Point[] => {
-  if (hand !== 'rectangle' || line.length < 2) return line;
-  const [a, b] = [line[0], line[line.length - 1]];
-  return [a, { x: b.x, y: a.y }, b, { x: a.x, y: b.y }];
 };
 
 /** Pointer work on the cloth: grab any copy by its silhouette, draw round several, or move the view. */
@@ -147,9 +141,9 @@ export function useGrab() {
     const before = fingers.current.get(id);
     const other = [...fingers.current].find(([k]) => k !== id)?.[1];
     if (before && other) {
-      const [was, is] = [before, at].map((p) => Math.hypot(p.x - other.x, p.y - other.y));
+      const apart = (p: Point) => Math.hypot(p.x - other.x, p.y - other.y);
       const middle = { x: (at.x + other.x) / 2, y: (at.y + other.y) / 2 };
-      if (was > 4) zoomAbout(is / was, middle);
+      if (apart(before) > 4) zoomAbout(apart(at) / apart(before), middle);
       useView.setState(({ origin, zoom }) => ({
         origin: {
           x: origin.x - (at.x - before.x) / 2 / zoom,
@@ -182,7 +176,7 @@ export function useGrab() {
       if (!drawn || !last) return;
       if (Math.hypot(p.x - last.x, p.y - last.y) * screen.sx < DRAWN_PX) return;
       const { hand } = useView.getState();
-      useView.setState({ drawn: hand === 'rectangle' ? [drawn[0], p] : [...drawn, p] });
+      useView.setState({ drawn: hand === 'rectangle' ? [...drawn.slice(0, 1), p] : [...drawn, p] });
     } else if (start.does === 'view') {
       const { recut, viewMode } = useView.getState();
       const sign = viewModeSign(viewMode);

@@ -40,7 +40,7 @@ export default function WouldLie({ screen }: { screen: Screen }) {
         .map((ring) => {
           const points: string[] = [];
           for (let k = 0; k < ring.length; k += 2)
-            points.push(`${ring[k].toFixed(2)} ${ring[k + 1].toFixed(2)}`);
+            points.push([ring[k], ring[k + 1]].map((v) => v?.toFixed(2)).join(' '));
           return `M${points.join('L')}Z`;
         })
         .join('');

@@ -31,8 +31,8 @@ export default function JobsList() {
   const jobs = useLongJobs();
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
-  if (!jobs.length) return null;
   const [first] = jobs;
+  if (!first) return null;
   const summary = jobs.length === 1 ? first.label.replace(/\.$/, '') : counted(jobs.length, 'job');
   return (
     <>

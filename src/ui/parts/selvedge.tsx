@@ -10,6 +10,7 @@ import {
   cellOf,
   counted,
   effectivePpi,
+  nth,
   type Project,
   pixelPlan,
   rgbOfHex,
@@ -86,8 +87,8 @@ function Selvedge({ project }: { project: Project }) {
   const colours = way.colours.map((hex, index) => ({
     hex,
     index,
-    name: project.inks[index].name,
-    id: project.inks[index].id,
+    name: nth(project.inks, index).name,
+    id: nth(project.inks, index).id,
   }));
   return (
     <Box

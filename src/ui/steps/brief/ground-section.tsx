@@ -1,6 +1,6 @@
 'use client';
 
-import { type Project, paint, shownColourway } from '@/core';
+import { type Project, paint, shownColourway, shownGround } from '@/core';
 import { edit } from '@/session/bolt';
 import ColourField from '../../parts/colour-field';
 import { Part } from '../../parts/tray';
@@ -12,7 +12,7 @@ export default function GroundSection({ project }: { project: Project }) {
     <Part title="Ground">
       <ColourField
         label={`Ground of ${way.name}`}
-        value={way.colours[0]}
+        value={shownGround(project)}
         onChange={(hex) =>
           edit(
             paint(way.id, [hex, ...way.colours.slice(1)], () => crypto.randomUUID()),

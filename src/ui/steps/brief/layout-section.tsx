@@ -56,7 +56,7 @@ export default function LayoutSection({ project }: { project: Project }) {
           label={layout.kind === 'brick' ? 'Each row steps aside by' : 'Each column hangs lower by'}
           value={`${layout.drop.p}/${layout.drop.q}`}
           onChange={(e) => {
-            const [p, q] = e.target.value.split('/').map(Number);
+            const [p = 1, q = 2] = e.target.value.split('/').map(Number);
             edit(setLayout({ ...layout, drop: { p, q } }));
           }}
         >

@@ -36,7 +36,7 @@ export function DirectionPart() {
         <svg
           viewBox="-50 -50 100 100"
           role="img"
-          aria-label={WAYS.map((w, k) => `${w} ${percent(shares[k])}`).join(', ')}
+          aria-label={WAYS.map((w, k) => `${w} ${percent(shares[k] ?? 0)}`).join(', ')}
         >
           <circle r="46" fill="none" stroke="currentColor" strokeOpacity="0.25" />
           {shares.map((share, k) => {

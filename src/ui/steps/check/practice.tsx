@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
-import { faults, kindOf, type Project, wordsOf } from '@/core';
+import { capital, faults, kindOf, type Project, wordsOf } from '@/core';
 import { useJob } from '@/session/jobs';
 import { beginLesson, endLesson, openRecord, PRACTICE, putPin, usePractice } from '@/session/practice';
 import { useView } from '@/session/view';
@@ -14,10 +14,7 @@ import { small } from '../../parts/lengths';
 import Tray from '../../parts/tray';
 
 /** Names as a sentence: "Bare patch, rows or twins." */
-const sentence = (names: string[]) => {
-  const all = `${names.slice(0, -1).join(', ')} or ${names.at(-1)}.`;
-  return all[0].toUpperCase() + all.slice(1);
-};
+const sentence = (names: string[]) => capital(`${names.slice(0, -1).join(', ')} or ${names.at(-1)}.`);
 
 const COPY = { made: 'your motifs, scattered anew', yours: 'a copy of this cloth' };
 
@@ -31,7 +28,11 @@ export default function Practice({ project }: { project: Project }) {
   useEffect(() => {
     void openRecord();
   }, []);
-  const marks = faults().map((kind) => ({ kind, name: kindOf(kind)?.fault?.name ?? kind, ...record[kind] }));
+  const marks = faults().map((kind) => ({
+    kind,
+    name: kindOf(kind)?.fault?.name ?? kind,
+    ...(record[kind] ?? { tried: 0, found: 0 }),
+  }));
   const tried = marks.reduce((s, m) => s + m.tried, 0);
   const found = marks.reduce((s, m) => s + m.found, 0);
   const begin = () => void beginLesson(project, on === 'made');

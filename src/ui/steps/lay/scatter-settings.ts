@@ -56,7 +56,7 @@ type Few = Pick<Motif, 'id' | 'role'>[];
 /** The sorts of all motifs with other counts, in all `total`, by weights. */
 function shared(sorts: Settings['sorts'], motifs: Few, weights: number[], total: number, odd: boolean) {
   const counts = shareOut(total, weights, odd);
-  return Object.fromEntries(motifs.map((m, k) => [m.id, { ...sortOf(sorts, m), count: counts[k] }]));
+  return Object.fromEntries(motifs.map((m, k) => [m.id, { ...sortOf(sorts, m), count: counts[k] ?? 0 }]));
 }
 
 /** Another number in all: each keeps its share. */

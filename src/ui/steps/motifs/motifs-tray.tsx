@@ -8,7 +8,7 @@ import Typography from '@mui/material/Typography';
 import dynamic from 'next/dynamic';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
-import { type PageDraft, PictureRefused, type Sheet, shownColourway } from '@/core';
+import { type PageDraft, PictureRefused, type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import {
   type IncomingFile,
@@ -39,8 +39,9 @@ type Open =
 /** Pages of one size that came together may be parts of one motif. */
 function roomsFor(files: IncomingFile[]): Open[] {
   const pages = files.filter((f) => f.kind === 'page');
+  const [first, ...rest] = pages;
   const alike =
-    pages.length > 1 && pages.every((p) => p.width === pages[0].width && p.height === pages[0].height);
+    first && rest.length > 0 && rest.every((p) => p.width === first.width && p.height === first.height);
   return [
     ...(alike ? [{ is: 'parts' as const, pages }] : pages.map((page) => ({ is: 'page' as const, page }))),
     ...files.filter((f) => f.kind === 'layers').map((file) => ({ is: 'layers' as const, file })),
@@ -97,7 +98,6 @@ export default function MotifsTray() {
   };
 
   if (!project) return null;
-  const way = shownColourway(project);
   const rows = shelfRows(project, wanted, sort);
   const asking = project.motifs.filter((m) => m.permission === 'ask').length;
   const idle = project.motifs.filter((m) => !project.placements.some((p) => p.motif === m.id)).length;
@@ -156,7 +156,7 @@ export default function MotifsTray() {
             <MotifCard
               key={row.motif.id}
               row={row}
-              ground={way.colours[0]}
+              ground={shownGround(project)}
               onOpen={() => setOpened(row.motif.id)}
             />
           ))}
@@ -190,7 +190,7 @@ export default function MotifsTray() {
       {room?.is === 'layers' && <LayersRoom key={room.file.sha256} file={room.file} onDone={done} />}
       {room?.is === 'parts' && (
         <PartsRoom
-          key={room.pages[0].sha256}
+          key={room.pages[0]?.sha256}
           pages={room.pages}
           onApart={() =>
             setRooms((all) => [...room.pages.map((page) => ({ is: 'page' as const, page })), ...all.slice(1)])

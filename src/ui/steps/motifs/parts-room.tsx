@@ -7,7 +7,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { partKindOf, textOf } from '@/core';
+import { nth, partKindOf, textOf } from '@/core';
 import type { IncomingPage } from '@/session/intake';
 import { keepAsParts } from '@/session/motif-art';
 import NumberField from '../../parts/number-field';
@@ -16,7 +16,8 @@ type Props = { pages: IncomingPage[]; onApart: () => void; onDone: () => void };
 
 /** Several pictures of one size: parts of one motif in register, or pages each by itself. */
 export default function PartsRoom({ pages, onApart, onDone }: Props) {
-  const [ppi, setPpi] = useState(pages[0].ppi ?? 300);
+  const first = nth(pages, 0);
+  const [ppi, setPpi] = useState(first.ppi ?? 300);
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
   return (
@@ -26,8 +27,8 @@ export default function PartsRoom({ pages, onApart, onDone }: Props) {
       </DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 1.5 }}>
         <Typography variant="body2">
-          All are {pages[0].width} x {pages[0].height} px. Joined, they lie over each other in register, and
-          each part can be coloured by itself.
+          All are {first.width} x {first.height} px. Joined, they lie over each other in register, and each
+          part can be coloured by itself.
         </Typography>
         {pages.map((p) => (
           <Typography key={p.sha256} variant="body2">

@@ -12,8 +12,8 @@ const MOST = 4;
 /** How high the largest motifs print at each size. */
 export default function MotifSizes({ project }: { project: Project }) {
   const ladder = ladderOf(project);
-  const asLaid = ladder.find((r) => r.factor === 1) ?? ladder[0];
-  const largest = [...asLaid.motifs].sort((a, b) => b.height - a.height).slice(0, MOST);
+  const asLaid = ladder.find((r) => r.factor === 1)?.motifs ?? [];
+  const largest = [...asLaid].sort((a, b) => b.height - a.height).slice(0, MOST);
   if (!largest.length) return null;
   return (
     <Part title="Motif sizes, largest first">

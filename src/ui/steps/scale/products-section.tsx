@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Radio from '@mui/material/Radio';
 import Typography from '@mui/material/Typography';
-import { type Project, products, setChecking } from '@/core';
+import { capital, type Project, products, setChecking } from '@/core';
 import { edit } from '@/session/bolt';
 import { trim } from '../../parts/lengths';
 import { Part } from '../../parts/tray';
@@ -37,10 +37,7 @@ export default function ProductsSection({ project }: { project: Project }) {
                 onChange={() => edit(setChecking({ product: id }))}
               />
               <Box sx={{ py: 0.5 }}>
-                <Typography variant="body2">
-                  {name[0].toUpperCase()}
-                  {name.slice(1)}
-                </Typography>
+                <Typography variant="body2">{capital(name)}</Typography>
                 <Typography
                   variant="caption"
                   component="div"

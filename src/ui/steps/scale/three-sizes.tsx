@@ -31,7 +31,7 @@ export default function ThreeSizes({ project }: { project: Project }) {
             <Box key={rung.factor} data-testid="rung">
               <Swatch project={project} sprites={sprites} sizePx={98} spanMm={200 / rung.factor} />
               <Typography variant="subtitle2" sx={{ mt: 0.5 }}>
-                {RUNGS[n].name}, {trim(rung.factor * 100, 0)} %
+                {RUNGS[n]?.name}, {trim(rung.factor * 100, 0)} %
               </Typography>
               <Typography variant="caption" component="div" color="text.secondary">
                 Cell {size(rung.cell.width, rung.cell.height, unit)}

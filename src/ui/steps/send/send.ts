@@ -4,6 +4,7 @@ import {
   cellOf,
   type FileFormat,
   formats,
+  nth,
   type PixelPlan,
   type Project,
   pixelPlan,
@@ -33,10 +34,9 @@ type What = { way: Colourway; format: FileFormat; onGround: boolean; plan: Pixel
 export function whatIsSent(project: Project, ask: ReturnType<typeof useSendAsk.getState>): What {
   const { brief, layout } = project;
   const plan = pixelPlan(layout, cellOf({ brief }), brief.ppi);
-  const [first] = sendFormats();
   return {
     way: project.colourways.find((c) => c.id === ask.wayId) ?? shownColourway(project),
-    format: sendFormats().find((f) => f.id === ask.format) ?? first,
+    format: sendFormats().find((f) => f.id === ask.format) ?? nth(sendFormats(), 0),
     onGround: ask.onGround,
     plan,
     fits: blockFits(plan),

@@ -7,7 +7,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
-import { type Project, paint, setColourway, shownColourway, twinInks } from '@/core';
+import { nth, type Project, paint, setColourway, shownColourway, twinInks } from '@/core';
 import { edit } from '@/session/bolt';
 import { solidOf, useBook } from '@/session/book';
 import { useInks } from '@/session/inks';
@@ -36,7 +36,7 @@ function swap(a: number, b: number) {
   edit((p) => {
     const { id, colours } = shownColourway(p);
     const next = [...colours];
-    [next[a], next[b]] = [next[b], next[a]];
+    [next[a], next[b]] = [nth(colours, b), nth(colours, a)];
     return paint(id, next, newId);
   });
 }
@@ -61,7 +61,7 @@ export default function ColoursOf({ project }: { project: Project }) {
   return (
     <Box sx={{ display: 'grid', gap: 0.5 }}>
       {way.colours.map((hex, n) => {
-        const ink = project.inks[n];
+        const ink = nth(project.inks, n);
         const open = focus === n;
         const isLocked = way.locked.includes(ink.id);
         const share = onCloth?.shares[n];
@@ -157,8 +157,8 @@ export default function ColoursOf({ project }: { project: Project }) {
       })}
       {twins.map((list) => (
         <Typography key={list.join()} variant="body2" role="status" sx={{ color: 'warning.main' }}>
-          {list.map((k) => project.inks[k].name).join(' and ')} have the same colour: on this cloth they can
-          be told apart no more. Their plates are kept.
+          {list.map((k) => nth(project.inks, k).name).join(' and ')} have the same colour: on this cloth they
+          can be told apart no more. Their plates are kept.
         </Typography>
       ))}
     </Box>

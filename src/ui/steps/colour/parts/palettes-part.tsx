@@ -9,6 +9,7 @@ import {
   counted,
   dressColours,
   hexOfRgb,
+  nth,
   PALETTE_KINDS,
   type PaletteKind,
   type Project,
@@ -46,7 +47,7 @@ export default function PalettesPart({ project }: { project: Project }) {
   const [wrong, setWrong] = useState('');
   const save = () => {
     const colours = way.colours.map((hex, n) => ({
-      name: [project.inks[n].name, solidOf(solids, hex)?.name].filter(Boolean).join(', '),
+      name: [nth(project.inks, n).name, solidOf(solids, hex)?.name].filter(Boolean).join(', '),
       hex,
     }));
     const file = `${slug(`${project.name} ${way.name}`, 'colours')}.${kind}`;

@@ -97,13 +97,13 @@ export default function Picker({ label, value, onChange }: Props) {
           label="Red, green, blue"
           value={rgbOfHex(value)}
           most={255}
-          onChange={([r, g, b]) => onChange(hexOfRgb([r, g, b]))}
+          onChange={([r = 0, g = 0, b = 0]) => onChange(hexOfRgb([r, g, b]))}
         />
         <Numbers
           label="C, M, Y, K in %, roughly"
           value={cmykEstimate(rgbOfHex(value))}
           most={100}
-          onChange={([c, m, y, k]) => onChange(hexOfRgb(rgbOfCmyk([c, m, y, k])))}
+          onChange={([c = 0, m = 0, y = 0, k = 0]) => onChange(hexOfRgb(rgbOfCmyk([c, m, y, k])))}
         />
       </Box>
     </Box>

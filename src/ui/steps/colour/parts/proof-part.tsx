@@ -11,6 +11,7 @@ import {
   differenceOf,
   EYE_KINDS,
   hexOfRgb,
+  nth,
   type Project,
   rgbOfHex,
   seenBy,
@@ -62,7 +63,8 @@ function Touching({ project }: { project: Project }) {
   const rows = (onCloth?.touches ?? [])
     .filter((t) => t.share >= SHORT && colours[t.a] && colours[t.b])
     .map((t) => {
-      const [p, q] = [rgbOfHex(colours[t.a]), rgbOfHex(colours[t.b])];
+      const p = rgbOfHex(nth(colours, t.a));
+      const q = rgbOfHex(nth(colours, t.b));
       const distance = differenceOf(p, q);
       const grey = Math.abs(cielabOf(p)[0] - cielabOf(q)[0]);
       return {
@@ -73,6 +75,7 @@ function Touching({ project }: { project: Project }) {
       };
     })
     .sort((a, b) => Number(b.look !== '') - Number(a.look !== '') || b.share - a.share);
+  const nameOf = (n: number) => nth(project.inks, n).name;
   const looks = rows.filter((r) => r.look).length;
   return (
     <Box sx={{ display: 'grid', gap: 0.5 }} data-testid="touching">
@@ -103,7 +106,7 @@ function Touching({ project }: { project: Project }) {
             <Box sx={{ bgcolor: colours[r.b] }} />
           </Box>
           <Typography variant="body2" sx={{ lineHeight: 1.25 }}>
-            {project.inks[r.a].name}, {project.inks[r.b].name}
+            {nameOf(r.a)}, {nameOf(r.b)}
             {r.look && (
               <Box component="span" sx={{ color: 'warning.main', display: 'block' }}>
                 {r.look}
@@ -138,14 +141,15 @@ function Eyes({ project }: { project: Project }) {
   const { colours } = shownColourway(project);
   const touches = (onCloth?.touches ?? []).filter((t) => t.share >= SHORT && colours[t.a] && colours[t.b]);
   const lost = EYE_KINDS.flatMap((kind) => {
-    const seen = colours.map((hex) => seenBy(kind, rgbOfHex(hex)));
+    const asDrawn = colours.map(rgbOfHex);
+    const seen = asDrawn.map((rgb) => seenBy(kind, rgb));
     const close = touches.filter(
       (t) =>
-        differenceOf(seen[t.a], seen[t.b]) < LIKE.distance &&
-        differenceOf(rgbOfHex(colours[t.a]), rgbOfHex(colours[t.b])) >= LIKE.distance,
+        differenceOf(nth(seen, t.a), nth(seen, t.b)) < LIKE.distance &&
+        differenceOf(nth(asDrawn, t.a), nth(asDrawn, t.b)) >= LIKE.distance,
     );
     if (!close.length) return [];
-    const pairs = close.map((t) => `${project.inks[t.a].name} and ${project.inks[t.b].name}`);
+    const pairs = close.map((t) => `${nth(project.inks, t.a).name} and ${nth(project.inks, t.b).name}`);
     return [`${EYE_SAYS[kind]}: ${pairs.slice(0, 3).join('; ')} run together.`];
   });
   return (
@@ -178,8 +182,8 @@ function OnPrinter({ project }: { project: Project }) {
   const { colours } = shownColourway(project);
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at in another way, all is asked again.
   useEffect(() => void askPrinted(colours), [colours, seen]);
-  const rows = colours.map((hex, n) => ({ n, hex, is: printed.get(hex) }));
-  const distance = rows.filter((r) => (r.is?.distance ?? 0) > FAR_OFF);
+  const rows = colours.map((hex, n) => ({ ink: nth(project.inks, n), hex, is: printed.get(hex) }));
+  const farOff = rows.filter((r) => (r.is?.distance ?? 0) > FAR_OFF);
   const heavy = rows.filter((r) => (r.is?.ink ?? 0) > MOST_INK + 1);
   const most = Math.max(0, ...rows.map((r) => r.is?.ink ?? 0));
   const ready = rows.every((r) => r.is);
@@ -222,17 +226,17 @@ function OnPrinter({ project }: { project: Project }) {
       </Typography>
       {ready && (
         <Typography variant="body2" role="status" color="text.secondary">
-          {distance.length
-            ? `${distance.map((r) => project.inks[r.n].name).join(', ')}: this printer cannot make ${distance.length === 1 ? 'this colour' : 'these colours'}, and comes no nearer than shown.`
+          {farOff.length
+            ? `${farOff.map((r) => r.ink.name).join(', ')}: this printer cannot make ${farOff.length === 1 ? 'this colour' : 'these colours'}, and comes no nearer than shown.`
             : 'This printer can make every colour of this colourway.'}
           {inks === 'CMYK' &&
             ` The most ink anywhere is ${Math.round(most)} %${heavy.length ? `, more than the ${MOST_INK} % that offset paper takes` : ''}.`}
         </Typography>
       )}
       {ready &&
-        rows.map(({ n, hex, is }) => (
+        rows.map(({ ink, hex, is }) => (
           <Box
-            key={project.inks[n].id}
+            key={ink.id}
             sx={{ display: 'grid', gridTemplateColumns: '46px 1fr auto', gap: 1, alignItems: 'center' }}
           >
             <Box
@@ -249,7 +253,7 @@ function OnPrinter({ project }: { project: Project }) {
               <Box sx={{ bgcolor: hex }} />
               <Box sx={{ bgcolor: is ? hexOfRgb(is.rgb) : hex }} />
             </Box>
-            <Typography variant="body2">{project.inks[n].name}</Typography>
+            <Typography variant="body2">{ink.name}</Typography>
             <Typography
               sx={{
                 fontFamily: FIGURES,

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
-import { nearestColours, type Project, shownColourway } from '@/core';
+import { nearestColours, nth, type Project, shownColourway } from '@/core';
 import { openBook, takeBook, useBook } from '@/session/book';
 import { tryColours } from '@/session/trial';
 import { useView } from '@/session/view';
@@ -21,7 +21,8 @@ export default function SolidsPart({ project }: { project: Project }) {
   useEffect(() => void openBook(), []);
   const way = shownColourway(project);
   const index = Math.min(focus, way.colours.length - 1);
-  const near = nearestColours(way.colours[index], solids, MOST);
+  const inkName = nth(project.inks, index).name;
+  const near = nearestColours(nth(way.colours, index), solids, MOST);
   const put = (summary: string, of: (hex: string, n: number, locked: number[]) => string) => {
     const { way: now, locked } = currentColourway(project);
     tryColours(
@@ -54,12 +55,12 @@ export default function SolidsPart({ project }: { project: Project }) {
           All to solids
         </Button>
       </Box>
-      <Typography variant="subtitle2">Nearest to {project.inks[index].name}</Typography>
+      <Typography variant="subtitle2">Nearest to {inkName}</Typography>
       {near.map(({ solid, distance }) => (
         <Box
           key={solid.name}
           component="button"
-          aria-label={`Try ${solid.name} for ${project.inks[index].name}`}
+          aria-label={`Try ${solid.name} for ${inkName}`}
           onClick={() => put('on solids', (hex, n) => (n === index ? solid.hex : hex))}
           sx={{
             display: 'grid',

@@ -52,9 +52,10 @@ export default function Votes({ project }: { project: Project }) {
   const keep = () => {
     if (!poll || !edit(keepPoll(poll))) return;
     const tally = project.colourways
-      .filter((c) => poll.counts[c.id])
-      .sort((a, b) => poll.counts[b.id] - poll.counts[a.id])
-      .map((c) => `${c.name} ${poll.counts[c.id]}`);
+      .map((c) => ({ name: c.name, count: poll.counts[c.id] ?? 0 }))
+      .filter((c) => c.count)
+      .sort((a, b) => b.count - a.count)
+      .map((c) => `${c.name} ${c.count}`);
     record({ kind: 'votes', text: `${poll.title}: ${tally.join(', ')}.`.slice(0, 400) });
     setPoll(null);
     setSaid({ text: '', wrong: false });
@@ -127,7 +128,10 @@ export default function Votes({ project }: { project: Project }) {
 function Chart({ poll, project }: { poll: Poll; project: Project }) {
   const { palette } = useTheme();
   const rows = project.colourways
-    .flatMap((c) => (poll.counts[c.id] === undefined ? [] : [{ name: c.name, count: poll.counts[c.id] }]))
+    .flatMap((c) => {
+      const count = poll.counts[c.id];
+      return count === undefined ? [] : [{ name: c.name, count }];
+    })
     .sort((a, b) => b.count - a.count);
   const said = rows.map((r) => `${r.name} ${r.count}`).join(', ');
   return (

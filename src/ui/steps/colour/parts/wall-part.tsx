@@ -9,8 +9,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
-import type { Project } from '@/core';
-import { counted, slug } from '@/core';
+import { counted, nth, type Project, slug } from '@/core';
 import { makeBoard } from '@/session/board';
 import { record } from '@/session/bolt';
 import { openBook } from '@/session/book';
@@ -56,8 +55,9 @@ function Wipe({ project }: { project: Project }) {
   const compare = useSnapshots((s) => s.compare);
   const ways = project.colourways;
   const options = Object.fromEntries(ways.map((c) => [c.id, c.name]));
-  const [pair, setPair] = useState<[string, string]>([ways[0].id, ways[1].id]);
-  const there = (id: string, n: number) => (options[id] ? id : (ways[n]?.id ?? ways[0].id));
+  const idOf = (n: number) => (ways[n] ?? nth(ways, 0)).id;
+  const [pair, setPair] = useState<[string, string]>([idOf(0), idOf(1)]);
+  const there = (id: string, n: number) => (options[id] ? id : idOf(n));
   const [a, b] = [there(pair[0], 0), there(pair[1], 1)];
   const show = (next: [string, string]) => {
     setPair(next);

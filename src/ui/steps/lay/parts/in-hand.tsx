@@ -109,9 +109,11 @@ const MOVES = [
 /** Several in hand: how far all are moved and turned, and both ways of sizing them. */
 function NumbersOfAll({ held }: { held: Placement[] }) {
   const together = useView((s) => s.together);
-  const one = held.length > 0 && held.every((p) => Math.abs(p.scale - held[0].scale) < 1e-6);
+  const scale = held[0]?.scale;
+  const one = scale !== undefined && held.every((p) => Math.abs(p.scale - scale) < 1e-6);
   const disabled = !held.length;
-  const to = (scale: number) => edit(setPlacements(Object.fromEntries(held.map((p) => [p.id, { scale }]))));
+  const to = (size: number) =>
+    edit(setPlacements(Object.fromEntries(held.map((p) => [p.id, { scale: size }]))));
   return (
     <>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
@@ -119,7 +121,7 @@ function NumbersOfAll({ held }: { held: Placement[] }) {
           label="All to size"
           unit="%"
           digits={1}
-          value={one ? held[0].scale * 100 : null}
+          value={one ? scale * 100 : null}
           placeholder="several"
           {...SIZE}
           disabled={disabled}

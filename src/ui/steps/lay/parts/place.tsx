@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { type DragEvent, useState } from 'react';
-import { type Project, pxToMm, shownColourway } from '@/core';
+import { type Project, pxToMm, shownColourway, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { select } from '@/session/hold';
 import { useSprites } from '@/session/sprites';
@@ -29,7 +29,6 @@ export default function Place() {
   const hand = useView((s) => s.hand);
   const [table, setTable] = useState(false);
   if (!project) return null;
-  const way = shownColourway(project);
   return (
     <>
       {project.motifs.length > 0 && (
@@ -60,7 +59,7 @@ export default function Place() {
                     minWidth: 0,
                   }}
                 >
-                  <MotifPicture motif={m.id} width={96} height={76} ground={way.colours[0]} />
+                  <MotifPicture motif={m.id} width={96} height={76} ground={shownGround(project)} />
                   <Typography variant="caption" noWrap component="div" sx={{ mt: 0.25, fontWeight: 600 }}>
                     {m.name}
                   </Typography>

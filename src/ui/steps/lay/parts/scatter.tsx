@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
-import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, type Project } from '@/core';
+import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, nth, type Project } from '@/core';
 import { proposeScatter, type ScatterAsk } from '@/session/proposal';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
@@ -209,9 +209,12 @@ function Role({ role, motifs, total, onShare, onSizes }: RoleProps) {
   if (!motifs.length) return null;
   const list = motifs.map((m) => sortOf(sorts, m));
   const count = list.reduce((s, { count: n }) => s + n, 0);
-  const alike = (key: 'least' | 'most') => (list.every((s) => s[key] === list[0][key]) ? list[0][key] : null);
+  const alike = (key: 'least' | 'most') => {
+    const [first] = list;
+    return first && list.every((s) => s[key] === first[key]) ? first[key] : null;
+  };
   const set = (key: 'least' | 'most') => (v: number) =>
-    onSizes(Object.fromEntries(motifs.map((m, k) => [m.id, { ...list[k], [key]: v }])));
+    onSizes(Object.fromEntries(motifs.map((m, k) => [m.id, { ...nth(list, k), [key]: v }])));
   const size = { unit: '%', digits: 0, step: 5, min: 2, max: 400, placeholder: 'several' };
   return (
     <Box role="group" aria-label={ROLE_SAYS[role]}>

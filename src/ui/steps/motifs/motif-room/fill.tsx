@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { type Motif, type Region, setMotif, textOf } from '@/core';
+import { type Motif, nth, type Region, setMotif, textOf } from '@/core';
 import { loadAsset } from '@/session/arts';
 import { edit } from '@/session/bolt';
 import { type FillSettings, fillAsk, keepFill, lookAtFill, regionAt } from '@/session/motif-art';
@@ -30,7 +30,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
       const now = p.motifs.find((m) => m.id === motif.id);
       return now ? setMotif(now.id, { fill: change(fillOf(now)) }) : null;
     }, `fill${motif.id}`);
-  const [inHand, setInHand] = useState(colours[1] ?? STARTERS[0]);
+  const [inHand, setInHand] = useState(colours[1] ?? nth(STARTERS, 0));
   const [regions, setRegions] = useState<(Region & { coloured: boolean })[]>([]);
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);

@@ -7,7 +7,7 @@ import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { pxToMm, type Sheet, shownGround } from '@/core';
+import { nth, pxToMm, type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
 import { small } from '../../../parts/lengths';
@@ -90,7 +90,7 @@ export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
               A vector has its colours in its file: fill line art that was scanned or drawn in pixels.
             </Typography>
           ) : (
-            <Fill motif={motif} colours={project.colourways[0].colours} />
+            <Fill motif={motif} colours={nth(project.colourways, 0).colours} />
           ))}
         {tab === 'Trace' && <Trace motif={motif} ground={ground} />}
       </Box>

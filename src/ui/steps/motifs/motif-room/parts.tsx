@@ -28,8 +28,7 @@ export default function Parts({ motif, picture }: { motif: Motif; picture: React
     change(motif.parts.map((p) => (p.id === id ? { ...p, ...part } : p)));
   const move = (n: number, by: number) => {
     const parts = [...motif.parts];
-    const [one] = parts.splice(n, 1);
-    parts.splice(n + by, 0, one);
+    parts.splice(n + by, 0, ...parts.splice(n, 1));
     return change(parts);
   };
   const top = [...motif.parts.entries()].reverse();

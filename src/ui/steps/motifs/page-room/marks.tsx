@@ -1,4 +1,4 @@
-import type { IntakeSettings, Point } from '@/core';
+import { type IntakeSettings, nth, type Point } from '@/core';
 import type { Sight } from './page-view';
 
 const placeOf = (p: Point) => `${p.x},${p.y}`;
@@ -91,7 +91,7 @@ export default function Marks({
       ))}
       {settings.lassos.map((l) => (
         <polygon
-          key={placeOf(l[0])}
+          key={placeOf(nth(l, 0))}
           points={line(l)}
           stroke="#6A2A5B"
           strokeWidth={2}

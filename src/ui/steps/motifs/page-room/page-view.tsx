@@ -58,9 +58,9 @@ export default function PageView(props: Props) {
   useEffect(() => setSight(whole()), [whole]);
 
   useEffect(() => {
-    const sized = new ResizeObserver(([e]) =>
-      setRoom({ width: e.contentRect.width, height: e.contentRect.height }),
-    );
+    const sized = new ResizeObserver(([e]) => {
+      if (e) setRoom({ width: e.contentRect.width, height: e.contentRect.height });
+    });
     if (box.current) sized.observe(box.current);
     return () => sized.disconnect();
   }, []);

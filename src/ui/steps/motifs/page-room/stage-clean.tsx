@@ -41,7 +41,7 @@ export default function StageClean({ settings, figures, showDirt, onShowDirt, ch
           disableSwap
           value={[settings.black, settings.white]}
           onChange={(_, v) => {
-            const [black, white] = v as number[];
+            const [black, white] = v as [number, number];
             if (white - black >= 5) change({ black, white }, 'points');
           }}
         />
