@@ -8,22 +8,20 @@ import {
   TYPE_RGB_8,
   TYPE_RGB_16,
 } from 'lcms-wasm';
-import { cubeColours, FileRefused, type ProofCube } from '../core';
+import { cubeColours, FileRefused, once, type ProofCube } from '../core';
 import type { ProofSeen } from './protocol';
 
 const MOST_BYTES = 16e6;
 const SIZE = 33;
 
 type Lcms = Awaited<ReturnType<typeof instantiate>>;
-let ready: Promise<Lcms> | undefined;
-const lcms = () => {
+const lcms = once((): Promise<Lcms> => {
   // In Node the package finds its own file; in a worker the bundler says where it is.
   const inNode = typeof process === 'object' && typeof process.versions?.node === 'string';
-  ready ??= inNode
+  return inNode
     ? instantiate()
     : instantiate({ locateFile: () => new URL('lcms-wasm/dist/lcms.wasm', import.meta.url).href });
-  return ready;
-};
+});
 
 /** A printer as its profile tells it: what it makes of every colour, by what name, and in how many inks. */
 export type Printer = { name: string; inks: 'CMYK' | 'RGB'; cube: ProofCube };

@@ -107,7 +107,7 @@ export const joinParts: Call<'joinParts'> = (...args) => pages.run((s) => s.join
 export const paletteOfPicture: Call<'paletteOfPicture'> = (...args) =>
   pages.run((s) => s.paletteOfPicture(...args), reading);
 export const compose: Call<'compose'> = (...args) => interactive.run((s) => s.compose(...args));
-export const lookAtFill: Call<'lookAtFill'> = (...args) => interactive.run((s) => s.lookAtFill(...args));
+export const viewFill: Call<'viewFill'> = (...args) => interactive.run((s) => s.viewFill(...args));
 export const regionAt: Call<'regionAt'> = (...args) => interactive.run((s) => s.regionAt(...args));
 export const fillLineArt: Call<'fill'> = (...args) => interactive.run((s) => s.fill(...args));
 export const trace = (...[bytes, ppi, inks, options, work]: [...Parameters<Services['trace']>, Work]) =>

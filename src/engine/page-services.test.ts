@@ -167,7 +167,7 @@ describe('parts in the worker', () => {
 
   test('line art is coloured by a point in a region, and put together with its ink on top', async () => {
     const ask = { bridgePx: 2, trapPx: 3, colours: [] as { x: number; y: number; rgb: Rgb }[] };
-    const seen = await partServices.lookAtFill(art, ask, 1000);
+    const seen = await partServices.viewFill(art, ask, 1000);
     expect(seen.regions.map((r) => r.coloured)).toEqual([false, false]);
     const at = await partServices.regionAt(art, ask, 60, 60);
     expect(at).not.toBeNull();

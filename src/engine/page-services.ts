@@ -38,20 +38,22 @@ import { drawSvg } from './svg';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 
-/** The picture in hand, upright; the page squared out of it; and that page at smaller sizes. */
-let picture: { key: string; raster: Raster; small?: { raster: Raster; factor: number } } | undefined;
-let page: { key: string; raster: Raster } | undefined;
-const levels = new Map<number, Raster>();
-let pieces: { art: Piece[]; ppi: number } | undefined;
+type Picture = { key: string; raster: Raster; small?: { raster: Raster; factor: number } };
+/** The one picture in hand, upright; the page squared out of it, that page at smaller sizes, and what it was cut into. */
+const inHand: {
+  picture?: Picture;
+  page?: { key: string; raster: Raster };
+  levels: Map<number, Raster>;
+  pieces?: { art: Piece[]; ppi: number };
+} = { levels: new Map() };
 
-async function pictureOf(bytes: Bytes): Promise<NonNullable<typeof picture>> {
+async function pictureOf(bytes: Bytes): Promise<Picture> {
   const key = await sha256Of(bytes);
-  if (picture?.key !== key) {
-    picture = undefined;
-    page = undefined;
-    levels.clear();
-    picture = { key, raster: await decodePicture(bytes) };
-  }
+  if (inHand.picture?.key === key) return inHand.picture;
+  Object.assign(inHand, { picture: undefined, page: undefined });
+  inHand.levels.clear();
+  const picture: Picture = { key, raster: await decodePicture(bytes) };
+  inHand.picture = picture;
   return picture;
 }
 
@@ -65,10 +67,10 @@ async function smallPicture(bytes: Bytes): Promise<{ raster: Raster; factor: num
 async function pageOf(bytes: Bytes, settings: IntakeSettings): Promise<Raster> {
   const { key, raster } = await pictureOf(bytes);
   const wanted = `${key}|${JSON.stringify([settings.corners, settings.aspect])}`;
-  if (page?.key !== wanted) {
-    page = { key: wanted, raster: squarePage(raster, settings.corners, settings.aspect) };
-    levels.clear();
-  }
+  if (inHand.page?.key === wanted) return inHand.page.raster;
+  const page = { key: wanted, raster: squarePage(raster, settings.corners, settings.aspect) };
+  inHand.page = page;
+  inHand.levels.clear();
   return page.raster;
 }
 
@@ -76,10 +78,10 @@ async function pageOf(bytes: Bytes, settings: IntakeSettings): Promise<Raster> {
 function levelOf(full: Raster, shown: number, longSide: number): { raster: Raster; factor: number } {
   let factor = 1;
   while (shown / (factor * 2) >= longSide) factor *= 2;
-  let raster = levels.get(factor);
+  let raster = inHand.levels.get(factor);
   if (!raster) {
     raster = reduceTo(full, Math.ceil(Math.max(full.width, full.height) / factor)).raster;
-    levels.set(factor, raster);
+    inHand.levels.set(factor, raster);
   }
   return { raster, factor };
 }
@@ -89,7 +91,7 @@ const THUMB = 320;
 /** 8 bits a channel in colour: read to the byte; other PNGs go through the browser. */
 const isPlain = (png: Bytes) => png[24] === 8 && (png[25] === 2 || png[25] === 6);
 
-async function lookAtLayers(bytes: Bytes, sha256: string): Promise<Incoming> {
+async function inspectLayers(bytes: Bytes, sha256: string): Promise<Incoming> {
   const { ppi, layers, width, height } = readOra(bytes);
   const cut: (CutArt & { name: string; visible: boolean })[] = [];
   for (const layer of layers) {
@@ -117,7 +119,7 @@ export const pageServices = {
   /** What a file is, with its size and ppi, or the reason why it is turned away. Decodes it to be sure. */
   async inspectFile(bytes: Bytes): Promise<Incoming> {
     const format = formatOf(bytes)?.id;
-    if (format === 'ora') return lookAtLayers(bytes, await sha256Of(bytes));
+    if (format === 'ora') return inspectLayers(bytes, await sha256Of(bytes));
     if (format === 'svg') {
       const { svg, widthMm, heightMm } = readSvg(bytes);
       const thumb = bitmapOf(await drawSvg(svg, THUMB));
@@ -203,9 +205,10 @@ export const pageServices = {
   async split(bytes: Bytes, ppi: number, settings: IntakeSettings, onProgress: Progress) {
     const full = await pageOf(bytes, settings);
     // The picture is not wanted while its page is cut; it is decoded again if it should be.
-    if (settings.corners) picture = undefined;
+    if (settings.corners) inHand.picture = undefined;
     onProgress(0.1);
-    pieces = { art: splitPieces(full, ppi, settings, (s) => onProgress(0.1 + s * 0.9)), ppi };
+    const pieces = { art: splitPieces(full, ppi, settings, (s) => onProgress(0.1 + s * 0.9)), ppi };
+    inHand.pieces = pieces;
     return pieces.art.map(({ x, y, art }) => {
       let area = 0;
       for (let i = 3; i < art.data.length; i += 4) if (art.data[i] >= 128) area++;
@@ -218,6 +221,7 @@ export const pageServices = {
   async keep(numbers: number[], onProgress: Progress) {
     const out: { png: Bytes; sha256: string }[] = [];
     for (const n of numbers) {
+      const { pieces } = inHand;
       const art = pieces?.art[n];
       if (!art || !pieces) throw new Error('The pieces are gone: separate the motifs again.');
       const png = encodePng(art.art, pieces.ppi);

@@ -81,7 +81,7 @@ export const partServices = {
   },
 
   /** Line art with its regions coloured, to look at, and the regions there are. */
-  async lookAtFill(bytes: Bytes, ask: FillAsk, longSide: number) {
+  async viewFill(bytes: Bytes, ask: FillAsk, longSide: number) {
     const { art, parts, byRegion } = await lineOf(bytes, ask);
     const flat = newRaster(art.width, art.height);
     for (let p = 0; p < parts.labels.length; p++) {

@@ -3,6 +3,7 @@ import {
   ArgumentError,
   differingPixels,
   formats,
+  LruCache,
   labDistance,
   oklabOf,
   pixelPlan,
@@ -93,7 +94,7 @@ async function spriteOf(request: ArtRequest, longSide: number, quick: boolean) {
 }
 
 /** Which of the inks covers most of a motif, from 0; -1 when it has none. Found once for each art and its inks. */
-const leads = new Map<string, number>();
+const leads = new LruCache<number>(4000, () => 1);
 function leadOf({ asset, from }: ArtRequest): number {
   if (!from.length) return -1;
   const key = `${asset}|${from.join()}`;
@@ -109,14 +110,16 @@ function leadOf({ asset, from }: ArtRequest): number {
     counts[distance.indexOf(Math.min(...distance))]++;
   }
   const lead = counts.indexOf(Math.max(...counts));
-  leads.set(key, lead);
+  leads.keep(key, lead);
   return lead;
 }
 
 /** The long side of what art is grabbed and laid by, px at most. */
 const SILHOUETTE_PX = 240;
+/** All that are kept together, px. */
+const MOST_SILHOUETTES = 40e6;
 type Small = { width: number; height: number; alpha: Uint8Array; across: number };
-const silhouettes = new Map<string, Small>();
+const silhouettes = new LruCache<Small>(MOST_SILHOUETTES, (s) => s.alpha.length);
 /** `across`: how wide the art itself is in the small picture, px. */
 function decodeSilhouette(asset: string): Small {
   let s = silhouettes.get(asset);
@@ -126,7 +129,7 @@ function decodeSilhouette(asset: string): Small {
     const alpha = new Uint8Array(small.width * small.height);
     for (let p = 0; p < alpha.length; p++) alpha[p] = small.data[p * 4 + 3];
     s = { width: small.width, height: small.height, alpha, across: art.width / factor };
-    silhouettes.set(asset, s);
+    silhouettes.keep(asset, s);
   }
   return s;
 }

@@ -1,13 +1,10 @@
 import { initWasm, Resvg } from '@resvg/resvg-wasm';
-import type { Raster } from '../core';
-
-let ready: Promise<void> | undefined;
+import { once, type Raster } from '../core';
 
 /** Makes the SVG renderer ready; `source` is where its code is (the worker's own copy unless a test says). */
-export function startSvg(source?: Parameters<typeof initWasm>[0]): Promise<void> {
-  ready ??= initWasm(source ?? fetch(new URL('@resvg/resvg-wasm/index_bg.wasm', import.meta.url)));
-  return ready;
-}
+export const startSvg = once((source?: Parameters<typeof initWasm>[0]) =>
+  initWasm(source ?? fetch(new URL('@resvg/resvg-wasm/index_bg.wasm', import.meta.url))),
+);
 
 /** Draws an SVG that was looked through (readSvg) at a width in px; straight alpha. No script can run in it. */
 export async function drawSvg(svg: string, width: number): Promise<Raster> {

@@ -91,7 +91,7 @@ export function checkOptions(project: Project): CheckOptions {
 }
 
 /** Looks a bolt over: what can be measured, and what was left undone. */
-export async function look(project: Project): Promise<CheckReport> {
+export async function checkBolt(project: Project): Promise<CheckReport> {
   const request = sceneRequest(project);
   const report = await check(request, checkOptions(project), loadAsset);
   const seen = new Map(request.placements.map((p, n) => [p.id ?? '', report.seen?.[n] ?? 1]));
@@ -141,7 +141,7 @@ export function wantCheck(project: Project) {
       while (newest() && spritesBusy()) await rest(100);
       if (!newest()) return undefined;
       useChecks.setState({ busy: true });
-      return look(project);
+      return checkBolt(project);
     },
     keep: (report, newest) => {
       if (!newest) return;

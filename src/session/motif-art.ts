@@ -18,15 +18,15 @@ import {
   compose,
   fillLineArt,
   joinParts,
-  lookAtFill,
   palette,
   regionAt,
   sprite,
   trace,
+  viewFill,
   type Work,
 } from '../engine';
 
-export { lookAtFill, regionAt };
+export { regionAt, viewFill };
 
 import { putAsset, readAsset } from '../shelf';
 import { artsOf, loadAsset } from './arts';

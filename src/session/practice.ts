@@ -18,7 +18,7 @@ import {
 import { practise } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { loadAsset, sceneRequest } from './arts';
-import { look } from './checks';
+import { checkBolt } from './checks';
 
 import { runJob } from './jobs';
 import { leadOf } from './proposal';
@@ -87,7 +87,7 @@ export async function beginLesson(
         mirror,
       }),
     );
-    const { findings } = await look({ ...project, placements });
+    const { findings } = await checkBolt({ ...project, placements });
     const lattice = latticeOf(project.layout, cellOf(project));
     const off = (f: Finding) => {
       const near = nearestCopy(lattice, f.at, planted.at);

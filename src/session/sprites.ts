@@ -1,6 +1,7 @@
 import {
   type InkedArt,
   inkedArts,
+  LruCache,
   MM_PER_INCH,
   type Motif,
   nth,
@@ -13,7 +14,6 @@ import {
 } from '../core';
 import { type ArtRequest, type Proof, quickSprites, Stopped, sprite } from '../engine';
 import { artsOf, drawnIn, loadAsset } from './arts';
-import { LruCache } from './lru-cache';
 import { session, sessionPart, sessionStore } from './session';
 
 /** A motif drawn for the screen, and its silhouette to grab it by. */

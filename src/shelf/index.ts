@@ -1,8 +1,9 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { type DBSchema, openDB } from 'idb';
 import {
   DOCUMENT_VERSION,
   type LogEntry,
   logEntrySchema,
+  once,
   openProject,
   type Project,
   type Step,
@@ -35,9 +36,8 @@ interface ShelfSchema extends DBSchema {
 type KeptStep = Step & { bolt: string; n: number; version: number };
 const stepsOf = (bolt: string, from = 0) => IDBKeyRange.bound([bolt, from], [bolt, Number.POSITIVE_INFINITY]);
 
-let opened: Promise<IDBPDatabase<ShelfSchema>> | undefined;
-const db = () => {
-  opened ??= openDB<ShelfSchema>('hexaplex', 3, {
+const db = once(() =>
+  openDB<ShelfSchema>('hexaplex', 3, {
     async upgrade(d, from, _, tx) {
       if (from < 1) {
         d.createObjectStore('bolts', { keyPath: 'id' });
@@ -55,9 +55,8 @@ const db = () => {
         }
       }
     },
-  });
-  return opened;
-};
+  }),
+);
 
 /** The document of a bolt brought up to date, or undefined when it is not sound. */
 function soundProject(project: unknown): Project | undefined {

@@ -1,4 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { atRest, differs, expect, fill, LAID, openDemo, pick, saved, steady, test } from './watch';
 
 test('grab, turn, size, mirror, order, undo and redo, by hand and by key', async ({ page }) => {
@@ -122,33 +123,32 @@ test('scale: calibrated true size and three sizes in mm', async ({ page }) => {
   expect((card?.width ?? 0) / scale).toBeCloseTo(53.98, 0);
 });
 
-test('every step is free of accessibility faults, by day and by night; the shelf too', async ({ page }) => {
-  await page.goto('/');
-  await expect(page.getByTestId('bolt')).toBeVisible();
-  const faults = async () => {
-    // Trays come in pieces, colours fade over: what is judged is where they come to rest.
-    await atRest(page);
-    const { violations } = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa'])
-      .analyze();
-    return violations.map(
-      (v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 300) + (n.any[0]?.message ?? '')).join(' | ')}`,
-    );
-  };
-  expect(await faults()).toEqual([]);
-  await openDemo(page);
-  for (const scheme of ['light', 'dark'] as const) {
+/** What the page does against WCAG AA; trays come in pieces, colours fade over: what is judged is where they come to rest. */
+async function faults(page: Page) {
+  await atRest(page);
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
+  return violations.map(
+    (v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 300) + (n.any[0]?.message ?? '')).join(' | ')}`,
+  );
+}
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every step is free of accessibility faults, and the shelf, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await page.goto('/');
+    await expect(page.getByTestId('bolt')).toBeVisible();
+    expect(await faults(page)).toEqual([]);
+    await openDemo(page);
     for (let n = 1; n <= 8; n++) {
       await page.keyboard.press(String(n));
-      expect(await faults(), `step ${n}, ${scheme}`).toEqual([]);
+      expect(await faults(page), `step ${n}`).toEqual([]);
     }
     await page.keyboard.press('5');
     // The parts of a tray share their looks: by night those seen by day once are enough.
     for (const part of scheme === 'light' ? ['Inks', 'Wall', 'Proof'] : ['Colourways']) {
       await page.getByRole('button', { name: part, exact: true }).click();
       if (part === 'Inks') await page.getByRole('button', { name: 'Ink 3, Madder' }).click();
-      expect(await faults(), `${part}, ${scheme}`).toEqual([]);
+      expect(await faults(page), part).toEqual([]);
       if (part === 'Inks') await page.getByRole('button', { name: 'Ink 3, Madder' }).click();
     }
     await page.keyboard.press('3');
@@ -156,18 +156,17 @@ test('every step is free of accessibility faults, by day and by night; the shelf
       await page.getByRole('button', { name: part, exact: true }).click();
       await page.getByTestId('cloth').focus();
       await page.keyboard.press(part === 'Cloth' ? 'r' : 's');
-      expect(await faults(), `${part}, ${scheme}`).toEqual([]);
+      expect(await faults(page), part).toEqual([]);
       await page.keyboard.press('Escape');
     }
     await page.keyboard.press('b');
-    expect(await faults(), `before and after, ${scheme}`).toEqual([]);
+    expect(await faults(page), 'before and after').toEqual([]);
     await page.keyboard.press('Escape');
     await page.keyboard.press('d');
     await expect(page.getByText(/Gap spread \d/).first()).toBeVisible();
-    expect(await faults(), `layouts, ${scheme}`).toEqual([]);
-    await page.keyboard.press('Escape');
-  }
-});
+    expect(await faults(page), 'layouts').toEqual([]);
+  });
+}
 
 test('a narrow window keeps everything: the tray lies over the cloth', async ({ page }) => {
   await openDemo(page);

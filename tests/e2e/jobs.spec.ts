@@ -39,7 +39,7 @@ test('a bolt that is closed in mid-job gets nothing of it, nor does the next one
   await page.keyboard.press('7');
   await page.getByRole('button', { name: 'Make the PNG' }).click();
   await expect(page.getByRole('button', { name: /^Under way: Rendering/ })).toBeVisible();
-  await page.getByRole('link', { name: 'Shelf' }).click();
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
   await page.getByRole('button', { name: 'New bolt' }).first().click();
   await expect(page.getByTestId('cloth')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Under way/ })).toHaveCount(0);

@@ -32,19 +32,19 @@ const spreadOf = (list: ArrayLike<number>) => {
 };
 
 /** Null for fewer than three things on the cloth. */
-export function evennessOf(look: ClothMeasures, leads: Map<string, number>): Evenness | null {
-  const { scene, rooms, atDistance, picture } = look;
+export function evennessOf(cloth: ClothMeasures, leads: Map<string, number>): Evenness | null {
+  const { scene, rooms, atDistance, picture } = cloth;
   const n = scene.placements.length;
   if (n < 3 || !rooms) return null;
-  const { gaps } = nearestGaps(look);
+  const { gaps } = nearestGaps(cloth);
   const gapsMm = gaps.filter(Number.isFinite).sort((a, b) => a - b);
   const holes = spreadOf(rooms.rooms.map((c) => c.r));
-  const [stripes] = stripesOf(atDistance.cover, STRIPES * look.spacingMm);
-  const colours = unbalance(look, (p) => leads.get(p.art ?? p.motif) ?? -1);
-  const areas = scene.placements.map((p) => (look.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2);
+  const [stripes] = stripesOf(atDistance.cover, STRIPES * cloth.spacingMm);
+  const colours = unbalance(cloth, (p) => leads.get(p.art ?? p.motif) ?? -1);
+  const areas = scene.placements.map((p) => (cloth.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2);
   const order = [...areas].sort((a, b) => b - a);
   const large = order[Math.floor(order.length / 3)];
-  const sizes = unbalance(look, (_, k) => (areas[k] >= large ? 1 : -1));
+  const sizes = unbalance(cloth, (_, k) => (areas[k] >= large ? 1 : -1));
   const parts = {
     gaps: mark(holes, 0.16, 0.75),
     cover: mark(stripes?.swing ?? 0, 0.08, 0.8),
@@ -96,9 +96,9 @@ function wavesOf({ a, b }: ClothMeasures['lattice'], least: number): Point[] {
  * How much the kinds of a cloth keep to one side of it: the mean, over kinds, of how far their places agree in any long
  * wave of the torus (0: spread about, 1: all in one place), above what so few would by chance.
  */
-function unbalance(look: ClothMeasures, kindOf: (p: Placed, n: number) => number): number {
-  const { scene, lattice, outlines } = look;
-  const waves = wavesOf(lattice, WAVES * look.spacingMm);
+function unbalance(cloth: ClothMeasures, kindOf: (p: Placed, n: number) => number): number {
+  const { scene, lattice, outlines } = cloth;
+  const waves = wavesOf(lattice, WAVES * cloth.spacingMm);
   const kinds = new Map<number, { re: number[]; im: number[]; all: number; squares: number }>();
   for (const [n, p] of scene.placements.entries()) {
     const kind = kindOf(p, n);

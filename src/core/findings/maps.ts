@@ -32,10 +32,10 @@ const SHARES = [
 
 /** One repeat block of a map of the cloth, opaque RGBA, with the size of its block in px of the coarse plan. */
 export function clothMap(scene: Scene, plan: PixelPlan, kind: ClothMap): Raster {
-  const look = measureCloth(scene, plan, [], DETAIL);
-  const { torus, labels, off } = look.picture;
-  const { block } = look.picture.plan;
-  const tone = kind === 'gaps' ? gapTone(look) : shareTone(look);
+  const cloth = measureCloth(scene, plan, [], DETAIL);
+  const { torus, labels, off } = cloth.picture;
+  const { block } = cloth.picture.plan;
+  const tone = kind === 'gaps' ? gapTone(cloth) : shareTone(cloth);
   const out = newRaster(block.width, block.height);
   for (let y = 0; y < block.height; y++) {
     for (let x = 0; x < block.width; x++) {
@@ -52,12 +52,12 @@ const DETAIL = 5;
 
 type Tone = (p: number) => readonly [number, number, number];
 
-function gapTone(look: ClothMeasures): Tone {
-  const wide = holeLimit(look, limitsOf('even', 'usual').bare);
-  const usual = look.rooms?.median ?? 1;
+function gapTone(cloth: ClothMeasures): Tone {
+  const wide = holeLimit(cloth, limitsOf('even', 'usual').bare);
+  const usual = cloth.rooms?.median ?? 1;
   const most = Number.isFinite(wide) ? wide : usual * 2;
   return (p) => {
-    const r = look.room[p];
+    const r = cloth.room[p];
     if (r > most) return TOO_WIDE;
     const t = Math.min(GAP_TONES.length - 1.001, (r / most) * (GAP_TONES.length - 1));
     const [a, b] = [GAP_TONES[Math.floor(t)], GAP_TONES[Math.floor(t) + 1]];
@@ -67,17 +67,17 @@ function gapTone(look: ClothMeasures): Tone {
 }
 
 /** Tones by motif, so that two of the same side by side show at once. */
-function shareTone(look: ClothMeasures): Tone {
-  const { placements } = look.scene;
+function shareTone(cloth: ClothMeasures): Tone {
+  const { placements } = cloth.scene;
   const kinds = [...new Set(placements.map((p) => p.motif))];
-  const { width, height } = look.picture.torus;
+  const { width, height } = cloth.picture.torus;
   return (p) => {
-    const own = look.near[p];
+    const own = cloth.near[p];
     if (own < 0) return SHARES[7];
     const x = p % width;
     const y = (p - x) / width;
-    const right = look.near[torusIndex(look.picture.torus, x + 1, y)];
-    const below = look.near[((y + 1) % height) * width + x];
+    const right = cloth.near[torusIndex(cloth.picture.torus, x + 1, y)];
+    const below = cloth.near[((y + 1) % height) * width + x];
     if (right !== own || below !== own) return [255, 255, 255];
     return SHARES[kinds.indexOf(placements[own % placements.length].motif) % SHARES.length];
   };

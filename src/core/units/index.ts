@@ -56,6 +56,8 @@ export {
   smallText,
   trimmed,
 } from './length';
+export { LruCache } from './lru-cache';
 export { nth } from './nth';
+export { once } from './once';
 export { type Registry, registry } from './registry';
 export { textOf } from './text-of';

@@ -44,11 +44,11 @@ function widest({ silhouettes, mm }: ClothMeasures, from: Point): { at: Point; r
 }
 
 /** Bare patches: empty circles much larger than the cloth's own gaps. */
-export function barePatches(look: ClothMeasures, limits: Limits): BarePatch[] {
-  const { rooms, across } = look;
+export function barePatches(cloth: ClothMeasures, limits: Limits): BarePatch[] {
+  const { rooms, across } = cloth;
   if (!rooms) return [];
-  const limit = holeLimit(look, limits.bare);
-  const { lattice } = look.picture.plan;
+  const limit = holeLimit(cloth, limits.bare);
+  const { lattice } = cloth.picture.plan;
   const kept: Circle[] = [];
   for (const c of rooms.rooms) {
     if (c.r <= limit || across(c.r) <= LEAST_MM) break;
@@ -60,11 +60,11 @@ export function barePatches(look: ClothMeasures, limits: Limits): BarePatch[] {
     if (!arm) kept.push(c);
   }
   return kept.slice(0, 8).map((c) => {
-    const { at, r } = widest(look, look.point(c));
+    const { at, r } = widest(cloth, cloth.point(c));
     return {
       kind: 'bare-patch',
       severity: 'warning',
-      at: wrapPoint(look.lattice, at),
+      at: wrapPoint(cloth.lattice, at),
       placements: [],
       widthMm: 2 * r,
       usualMm: across(rooms.median),

@@ -28,14 +28,14 @@ const turn = (a: number, b: number) => {
 };
 
 /** Open lanes: straight paths right through the repeat that are free, or all but free, of art. */
-export function openLanes(look: ClothMeasures, limits: Limits): Lane[] {
-  const { rooms, scene, lattice } = look;
+export function openLanes(cloth: ClothMeasures, limits: Limits): Lane[] {
+  const { rooms, scene, lattice } = cloth;
   if (!rooms || scene.placements.length < LEAST_MOTIFS) return [];
-  const usualMm = look.across(rooms.median);
+  const usualMm = cloth.across(rooms.median);
   // Limits are set by the room as the picture has it, from middle to middle of its pixels.
-  const roomMm = look.mm(2 * rooms.median);
-  const free = lanesOf(scene.placements, look.outlines, lattice, look.twin, roomMm * limits.lane);
-  const thin = thinBands(look.atDistance.cover, LITTLE, roomMm * limits.softLane);
+  const roomMm = cloth.mm(2 * rooms.median);
+  const free = lanesOf(scene.placements, cloth.outlines, lattice, cloth.twin, roomMm * limits.lane);
+  const thin = thinBands(cloth.atDistance.cover, LITTLE, roomMm * limits.softLane);
   const all = [
     ...free.map((l) => ({ ...l, cover: 0, limitMm: roomMm * limits.lane })),
     ...thin.map((l) => ({ ...l, limitMm: roomMm * limits.softLane })),

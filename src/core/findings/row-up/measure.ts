@@ -13,21 +13,21 @@ const LEAST_APART = 0.6;
 const MOST_SWING = 1.1;
 
 /** Rows: weight that swings in stripes across a direction more than so many motifs spread evenly would make it. */
-export function rowUps(look: ClothMeasures, limits: Limits): RowUp[] {
-  const n = look.scene.placements.length;
+export function rowUps(cloth: ClothMeasures, limits: Limits): RowUp[] {
+  const n = cloth.scene.placements.length;
   if (n < LEAST_MOTIFS) return [];
   const limit = Math.max(
     limits.rowLeast,
     Math.min(MOST_SWING * (limits.row / 4.4), limits.row / Math.sqrt(n)),
   );
-  const [strongest] = stripesOf(look.atDistance.weight, LEAST_APART * look.spacingMm);
+  const [strongest] = stripesOf(cloth.atDistance.weight, LEAST_APART * cloth.spacingMm);
   if (!strongest || strongest.swing <= limit) return [];
   const { direction, apart, at, swing } = strongest;
   return [
     {
       kind: 'row-up',
       severity: 'warning',
-      at: wrapPoint(look.lattice, at),
+      at: wrapPoint(cloth.lattice, at),
       placements: [],
       apartMm: apart,
       swing,

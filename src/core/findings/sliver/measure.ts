@@ -35,17 +35,17 @@ type Strip = {
  * shares of the ground.
  * @param outline corners of the outline, mm; none when the cell itself is worked to.
  */
-export function slivers(look: ClothMeasures, limits: Limits, outline: Point[] = []): Sliver[] {
-  const { rooms, mm, across, scene } = look;
+export function slivers(cloth: ClothMeasures, limits: Limits, outline: Point[] = []): Sliver[] {
+  const { rooms, mm, across, scene } = cloth;
   const n = scene.placements.length;
   if (!rooms || n < 2) return [];
   const usualMm = across(rooms.median);
   const roomMm = mm(2 * rooms.median);
   const limitMm = roomMm * limits.sliver;
   const most = (limitMm * 1.6) / mm(1);
-  const strips = stripsOf(look, look, most);
+  const strips = stripsOf(cloth, cloth, most);
   if (outline.length > 2)
-    strips.push(...stripsOf(look, outlined(look, outline), most).filter((s) => s.j === OUTLINE));
+    strips.push(...stripsOf(cloth, outlined(cloth, outline), most).filter((s) => s.j === OUTLINE));
   return strips
     .flatMap(({ i, j, px, gap, count, at }): Sliver[] => {
       const widthMm = mm(gap / count);
@@ -53,7 +53,7 @@ export function slivers(look: ClothMeasures, limits: Limits, outline: Point[] = 
       if (px < LEAST_PX || widthMm > limitMm) return [];
       if (longMm < limits.sliverLong * widthMm || longMm < roomMm * 0.6) return [];
       const ids = [i, j].filter((k) => k !== OUTLINE).map((k) => scene.placements[k % n].id ?? '');
-      const place = { kind: 'sliver', severity: 'note', at: look.place(at), placements: ids } as const;
+      const place = { kind: 'sliver', severity: 'note', at: cloth.place(at), placements: ids } as const;
       return [{ ...place, widthMm, longMm, usualMm, limitMm }];
     })
     .slice(0, 8);

@@ -18,18 +18,18 @@ const MEANT_SHARE = 0.5;
 const MEANT_PART = 0.3;
 
 /** Edges that nearly touch, measured between the silhouettes themselves; overlaps that look like slips; own copies met. */
-export function nearTouches(look: ClothMeasures, limits: Limits, gapMm: number): Touching[] {
-  const { scene, silhouettes, lattice, mm } = look;
+export function nearTouches(cloth: ClothMeasures, limits: Limits, gapMm: number): Touching[] {
+  const { scene, silhouettes, lattice, mm } = cloth;
   const n = scene.placements.length;
-  const { middle } = nearestGaps(look);
+  const { middle } = nearestGaps(cloth);
   const limitMm = middle * limits.touch;
   const id = (k: number) => scene.placements[k].id ?? '';
   const laps: Touching[] = [];
   const told = new Set<number>();
   const lapped = new Set<number>();
-  for (const [key, { px, x, y }] of look.picture.overlaps) {
+  for (const [key, { px, x, y }] of cloth.picture.overlaps) {
     const [i, j] = [Math.floor(key / n), key % n];
-    const { drawn } = look.picture;
+    const { drawn } = cloth.picture;
     const share = px / Math.max(1, Math.min(drawn[i], drawn[j]));
     // A rim of half-covered pixels is no overlap.
     if (i === j || share < 0.004 || px < 3) continue;
@@ -44,7 +44,7 @@ export function nearTouches(look: ClothMeasures, limits: Limits, gapMm: number):
     laps.push({
       kind: 'overlap',
       severity: 'warning',
-      at: look.place({ x: x / px, y: y / px }),
+      at: cloth.place({ x: x / px, y: y / px }),
       placements: [id(i), id(j)],
       share,
     });
@@ -54,7 +54,7 @@ export function nearTouches(look: ClothMeasures, limits: Limits, gapMm: number):
   const within = Math.max(limitMm, gapMm);
   // The picture says who may be near; how near is measured.
   const close = new Map<number, Set<number>>();
-  for (const { i, j, gap } of look.pairs) {
+  for (const { i, j, gap } of cloth.pairs) {
     const [a, b] = [Math.min(i % n, j % n), Math.max(i % n, j % n)];
     if (a !== b && mm(gap) < within + mm(1.6)) close.set(a, (close.get(a) ?? new Set()).add(b));
   }
@@ -93,7 +93,7 @@ export function nearTouches(look: ClothMeasures, limits: Limits, gapMm: number):
     }
   }
   touches.sort((a, b) => a.gapMm - b.gapMm);
-  return [...(meant ? [] : laps), ...touches, ...ownCopies(look, limitMm)];
+  return [...(meant ? [] : laps), ...touches, ...ownCopies(cloth, limitMm)];
 }
 
 /** Motifs so large that they come near their own copies. */

@@ -13,18 +13,18 @@ const LEAST_KINDS = 3;
 const COLOUR_NEARER = 0.75;
 
 /** Neighbours side by side that are the same motif, or lead with the same colour, at about the same size. */
-export function twinsOf(look: ClothMeasures, limits: Limits, leads: Map<string, number>): Twins[] {
-  const { scene, silhouettes, lattice, mm } = look;
+export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string, number>): Twins[] {
+  const { scene, silhouettes, lattice, mm } = cloth;
   const n = scene.placements.length;
   // With one or two motifs in all, each lies beside its like everywhere, and is meant to.
   if (new Set(scene.placements.map((p) => p.motif)).size < LEAST_KINDS) return [];
-  const { middle } = nearestGaps(look);
+  const { middle } = nearestGaps(cloth);
   const area = (k: number) => {
     const p = scene.placements[k];
     return (silhouettes.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
   };
   const found = new Map<number, Twins>();
-  for (const pair of look.pairs) {
+  for (const pair of cloth.pairs) {
     const [i, j] = [pair.i % n, pair.j % n];
     if (i === j) continue;
     const [p, q] = [scene.placements[i], scene.placements[j]];
@@ -42,8 +42,8 @@ export function twinsOf(look: ClothMeasures, limits: Limits, leads: Map<string, 
     const key = Math.min(i, j) * n + Math.max(i, j);
     const known = found.get(key);
     if (known && known.gapMm <= gapMm) continue;
-    const at = look.point(pair);
-    const [a, b] = [pair.i, pair.j].map((l) => nearestCopy(lattice, look.imageAt(l), at));
+    const at = cloth.point(pair);
+    const [a, b] = [pair.i, pair.j].map((l) => nearestCopy(lattice, cloth.imageAt(l), at));
     found.set(key, {
       kind: 'twins',
       severity: same === 'motif' ? 'warning' : 'note',

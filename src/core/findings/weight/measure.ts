@@ -13,8 +13,8 @@ export type HeavySpot = Found & { times: number; limit: number; widthMm: number 
 const LEAST_MOTIFS = 6;
 
 /** Spots whose weight at a glance stands out from the mean: too heavy, or, where no bare patch says it, too faint. */
-export function heavySpots(look: ClothMeasures, limits: Limits, bare: readonly Found[]): HeavySpot[] {
-  const { atDistance, scene, lattice, spacingMm } = look;
+export function heavySpots(cloth: ClothMeasures, limits: Limits, bare: readonly Found[]): HeavySpot[] {
+  const { atDistance, scene, lattice, spacingMm } = cloth;
   if (scene.placements.length < LEAST_MOTIFS) return [];
   const { torus } = atDistance.picture;
   const mean = atDistance.blurred.reduce((s, v) => s + v, 0) / atDistance.blurred.length;
@@ -24,12 +24,12 @@ export function heavySpots(look: ClothMeasures, limits: Limits, bare: readonly F
     p: { x: number; y: number; value: number },
     limit: number,
   ): HeavySpot => {
-    const at = look.place(p, atDistance.picture);
+    const at = cloth.place(p, atDistance.picture);
     return {
       kind,
       severity: kind === 'heavy' ? 'warning' : 'note',
       at,
-      placements: kind === 'heavy' ? nearestPlacement(look, at) : [],
+      placements: kind === 'heavy' ? nearestPlacement(cloth, at) : [],
       times: Math.abs(p.value) / mean,
       limit,
       widthMm: spacingMm,

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useDeferredValue, useState } from 'react';
 import { Bar, BarChart, Cell, XAxis } from 'recharts';
 import { type CheckReport, compareFindings } from '@/core';
-import { lastChange, look } from '@/session/checks';
+import { checkBolt, lastChange } from '@/session/checks';
 import { useSnapshots } from '@/session/snapshots';
 import Choice from '../../parts/choice';
 import { small, trim } from '../../parts/lengths';
@@ -73,7 +73,7 @@ function Against({ report }: { report: CheckReport }) {
   const choose = async (id: string) => {
     setThen(null);
     const snapshot = list.find((s) => s.id === id);
-    if (snapshot) setThen({ id, report: await look(snapshot.project) });
+    if (snapshot) setThen({ id, report: await checkBolt(snapshot.project) });
   };
   return (
     <Box sx={{ mt: 1.5 }}>

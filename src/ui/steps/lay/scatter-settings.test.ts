@@ -1,5 +1,6 @@
 import { expect, test } from 'vitest';
-import { settingsFor, sortOf, useScatterSettings, withShare, withTotal } from './scatter-settings';
+import { nextSession } from '@/session/session';
+import { sortOf, useScatterSettings, withShare, withTotal } from './scatter-settings';
 
 const motifs = [
   { id: 'a', role: 'hero' as const },
@@ -25,11 +26,9 @@ test('a share for a role is shared out alike among its motifs; the others keep t
 });
 
 test('settings are kept while a bolt is open, and begin afresh with another; hand-laid work stays unless it is said', () => {
-  settingsFor('one');
   expect(useScatterSettings.getState().rules.afresh).toBe(false);
   useScatterSettings.setState({ seed: 7 });
-  settingsFor('one');
   expect(useScatterSettings.getState().seed).toBe(7);
-  settingsFor('two');
+  nextSession();
   expect(useScatterSettings.getState().seed).toBe(1);
 });

@@ -1,5 +1,5 @@
-import { create } from 'zustand';
 import { type Directions, type Motif, type MotifRole, shareOut } from '@/core';
+import { sessionStore } from '@/session/session';
 
 /** How many of a motif, and its sizes in percent. */
 export type Sort = { count: number; least: number; most: number };
@@ -12,8 +12,6 @@ const BY_ROLE: Record<MotifRole, Sort> = {
 };
 
 type Settings = {
-  /** The bolt that they were chosen for. */
-  bolt: string;
   sorts: Record<string, Sort>;
   rules: {
     cover: number;
@@ -30,7 +28,6 @@ type Settings = {
 };
 
 const FRESH: Settings = {
-  bolt: '',
   sorts: {},
   rules: {
     ...{ cover: 30, gap: 4, lean: 20, directions: 'tossed' },
@@ -41,12 +38,7 @@ const FRESH: Settings = {
 };
 
 /** What scatter was told, kept while its bolt is open. */
-export const useScatterSettings = create<Settings>()(() => FRESH);
-
-/** Another bolt begins afresh. */
-export const settingsFor = (bolt: string) => {
-  if (useScatterSettings.getState().bolt !== bolt) useScatterSettings.setState({ ...FRESH, bolt });
-};
+export const useScatterSettings = sessionStore<Settings>(() => FRESH);
 
 export const sortOf = (sorts: Settings['sorts'], m: Pick<Motif, 'id' | 'role'>): Sort =>
   sorts[m.id] ?? BY_ROLE[m.role];

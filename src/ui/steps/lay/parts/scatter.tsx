@@ -5,19 +5,12 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, nth, type Project } from '@/core';
 import { proposeScatter, type ScatterAsk } from '@/session/proposal';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
-import {
-  type Sort,
-  settingsFor,
-  sortOf,
-  useScatterSettings,
-  withShare,
-  withTotal,
-} from '../scatter-settings';
+import { type Sort, sortOf, useScatterSettings, withShare, withTotal } from '../scatter-settings';
 
 const DIRECTION_SAYS: Record<Directions, string> = {
   'one-way': 'one way up',
@@ -31,7 +24,6 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
   const { sorts, rules, seed, asked } = useScatterSettings();
   const [open, setOpen] = useState(false);
   const { motifs } = project;
-  useEffect(() => settingsFor(project.id), [project.id]);
   const count = motifs.reduce((s, m) => s + sortOf(sorts, m).count, 0);
   const kinds = motifs.filter((m) => sortOf(sorts, m).count > 0).length;
   const set = (change: Partial<typeof rules>) =>

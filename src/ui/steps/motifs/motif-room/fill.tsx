@@ -7,7 +7,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { type Motif, nth, type Region, setMotif, textOf } from '@/core';
 import { loadAsset } from '@/session/arts';
 import { edit } from '@/session/bolt';
-import { type FillSettings, fillAsk, keepFill, lookAtFill, regionAt } from '@/session/motif-art';
+import { type FillSettings, fillAsk, keepFill, regionAt, viewFill } from '@/session/motif-art';
 import ColourField from '../../../parts/colour-field';
 import MmField from '../../../parts/mm-field';
 import TwoHalves from './two-halves';
@@ -42,7 +42,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
     const mine = ++round.current;
     const timer = setTimeout(async () => {
       try {
-        const seen = await lookAtFill(await loadAsset(fill.from), fillAsk(motif, fill), 1200);
+        const seen = await viewFill(await loadAsset(fill.from), fillAsk(motif, fill), 1200);
         const c = canvas.current;
         if (mine !== round.current || !c) return;
         c.width = seen.bitmap.width;
