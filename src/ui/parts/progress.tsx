@@ -24,7 +24,7 @@ export default function Progress({
     >
       <Box>
         <Typography variant="body2">
-          {what} {percent === null ? '' : `${percent} %`}
+          {what} {percent === null ? '' : `${percent}\u00a0%`}
         </Typography>
         <LinearProgress
           variant={percent === null ? 'indeterminate' : 'determinate'}
