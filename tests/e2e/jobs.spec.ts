@@ -49,7 +49,7 @@ test('a bolt that is closed in mid-job gets nothing of it, nor does the next one
   await openDemo(page);
   await page.keyboard.press('1');
   await fill(page, 'Print ppi', '72');
-  await page.keyboard.press('7');
+  await page.getByRole('button', { name: /^Send,/ }).click();
   await expect(page.getByTestId('file-proof')).toHaveCount(0);
   await page.getByRole('button', { name: 'Make the PNG' }).click();
   await expect(page.getByTestId('file-proof')).toBeVisible();

@@ -38,7 +38,10 @@ function lastOfEach(patches: Step['patches']): Step['patches'] {
   if (patches.some((p) => p.op !== 'replace')) return patches;
   const keys = patches.map((p) => p.path.join('/'));
   // Where one place lies within another their order counts.
-  if (keys.some((k) => keys.some((other) => other.startsWith(`${k}/`)))) return patches;
+  const places = new Set(keys);
+  const within = (path: Step['patches'][number]['path']) =>
+    path.some((_, n) => n > 0 && places.has(path.slice(0, n).join('/')));
+  if (patches.some((p) => within(p.path))) return patches;
   return [...new Map(patches.map((p, n) => [keys[n], p])).values()];
 }
 
