@@ -68,8 +68,11 @@ try {
           const ask = indexedDB.open('hexaplex');
           ask.onsuccess = () => resolve(ask.result);
         });
-        const tx = db.transaction(['bolts', 'assets'], 'readwrite');
-        tx.objectStore('bolts').put({ id: project.id, project, log: [], changed: new Date().toISOString() });
+        const tx = db.transaction(['bolts', 'heads', 'assets'], 'readwrite');
+        tx.objectStore('bolts').put({ id: project.id, project, at: 0 });
+        const { id, name, brief, layout } = project;
+        const head = { id, name, brief, layout: layout.kind, ground: '#ffffff', applied: 0 };
+        tx.objectStore('heads').put({ ...head, changed: new Date().toISOString() });
         for (const [asset, base64] of pictures) {
           const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
           tx.objectStore('assets').put(new Blob([bytes], { type: 'image/png' }), asset);

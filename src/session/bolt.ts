@@ -9,7 +9,7 @@ import {
   stepOf,
   textOf,
 } from '../core';
-import { readBolt, readHistory, type StepsToWrite, writeBolt } from '../shelf';
+import { headOf, readBolt, Saver, type Write } from '../shelf';
 import { type Session, session, sessionPart, sessionStore } from './session';
 
 export type SaveState = 'saved' | 'saving' | 'failed';
@@ -21,6 +21,8 @@ type BoltState = {
   past: Step[];
   future: Step[];
   save: SaveState;
+  /** Why what was done last is not on the shelf; null when it is, or will be in a moment. */
+  unwritten: string | null;
   /** The last sentence of why an edit was refused; the interface shows it once. */
   refused: { text: string; at: number } | null;
 };
@@ -32,6 +34,7 @@ export const useBolt = sessionStore<BoltState>(() => ({
   past: [],
   future: [],
   save: 'saved',
+  unwritten: null,
   refused: null,
 }));
 
@@ -116,35 +119,34 @@ export function holdBolt(id: string): Promise<(() => void) | null> {
 export async function openBolt(id: string): Promise<boolean> {
   const here = session();
   await here.before;
-  const [bolt, history] = await here.answer(Promise.all([readBolt(id), readHistory(id)]));
+  const bolt = await here.answer(readBolt(id));
   if (!bolt) return false;
-  const { steps, first } = history;
-  const done = Math.min(Math.max(0, (bolt.applied ?? first) - first), steps.length);
-  Object.assign(stored(), { first, steps });
+  const { steps, first, head, at, log } = bolt;
+  const done = Math.min(Math.max(0, head.applied - first), steps.length);
+  Object.assign(stored(), { first, steps, at, lines: log.length });
   useBolt.setState({
     project: bolt.project,
-    log: bolt.log,
+    log,
     past: steps.slice(0, done),
     future: steps.slice(done).reverse(),
     save: 'saved',
     refused: null,
+    unwritten: null,
   });
   run().key = '';
   return true;
 }
 
-/** The steps as they are on the shelf, the number of the first of them, and how writing stands. */
-const stored = sessionPart(() => ({
-  steps: [] as Step[],
-  first: 0,
-  timer: undefined as ReturnType<typeof setTimeout> | undefined,
-  writing: Promise.resolve(),
-}));
+/** What is on the shelf: the steps, the number of the first of them, how many were done in the document there; lines of the log. */
+const stored = sessionPart(() => ({ steps: [] as Step[], first: 0, at: -1, lines: 0 }));
 
-const SAVE_AFTER_MS = 80;
+/** After so many steps the document is written whole again; until then it is found by doing them. */
+const WHOLE_AFTER = 64;
 
-/** What of the history is not on the shelf yet. */
-function stepsToWrite({ past, future }: Pick<BoltState, 'past' | 'future'>): StepsToWrite {
+type Kept = Pick<BoltState, 'project' | 'log' | 'past' | 'future'>;
+
+/** What of a change is not on the shelf yet. `before` is how it was. */
+function writeOf({ project, log, past, future }: Kept & { project: Project }, before: Kept | null): Write {
   const was = stored();
   const steps = [...past, ...future.slice().reverse()];
   // The oldest go when there are too many: what is left keeps its numbers.
@@ -154,54 +156,60 @@ function stepsToWrite({ past, future }: Pick<BoltState, 'past' | 'future'>): Ste
   const put = steps.flatMap((step, n): [number, Step][] =>
     was.steps[n + gone] === step ? [] : [[first + n, step]],
   );
-  Object.assign(was, { first, steps });
-  return { put, from: first, to: first + steps.length, applied: first + past.length };
+  const [to, applied] = [first + steps.length, first + past.length];
+  const changed = Math.min(to, ...put.map(([n]) => n));
+  const lines = log.slice(was.lines).map((line, n): [number, LogEntry] => [was.lines + n, line]);
+  let base: Write['base'];
+  const then = was.first + (before?.past.length ?? 0);
+  if (was.at < 0 || changed < was.at) base = { project, at: applied };
+  else if (before?.project && then === applied - 1 && changed === then && then - was.at >= WHOLE_AFTER) {
+    base = { project: before.project, at: then };
+  }
+  Object.assign(was, { first, steps, lines: log.length, at: base ? base.at : was.at });
+  return { head: headOf(project, applied), put, from: first, to, lines, ...(base ? { base } : {}) };
 }
 
-function flush() {
-  const here = stored();
-  clearTimeout(here.timer);
-  here.timer = undefined;
-  const state = useBolt.getState();
-  const { project, log } = state;
-  if (!project) return;
-  const steps = stepsToWrite(state);
-  here.writing = here.writing
-    .then(() => writeBolt(project, log, steps))
-    .then(
-      () => {
-        if (!here.timer && useBolt.getState().project === project) useBolt.setState({ save: 'saved' });
-      },
-      () => {
-        // All of the history is written with the next edit.
-        here.steps = [];
-        if (useBolt.getState().project?.id === project.id) useBolt.setState({ save: 'failed' });
-      },
-    );
+/** All of a bolt, to be written anew. */
+function wholeOf(state: Kept & { project: Project }): Write {
+  Object.assign(stored(), { steps: [], lines: 0, at: -1 });
+  return { ...writeOf(state, null), whole: true };
 }
 
-/** When all that is on its way to the shelf is there. */
-export const written = () => stored().writing;
-
-/** Writes every change to the shelf within a quarter of a second, and at once when the page goes away. */
-export function startAutosave(mine: Session) {
-  const here = stored();
+/**
+ * Writes every change to the shelf from within the handler that made it; a page with work that cannot be written asks before
+ * it goes.
+ * @returns ends it: when all is written.
+ */
+export function startAutosave(mine: Session): () => Promise<void> {
+  const saver: Saver = new Saver(
+    (why) => {
+      if (mine.closed) return;
+      if (why) useBolt.setState({ save: 'failed', unwritten: why });
+      else useBolt.setState({ save: saver.isIdle ? 'saved' : 'saving', unwritten: null });
+    },
+    () => {
+      const state = useBolt.getState();
+      if (!mine.closed && state.project) saver.save(wholeOf({ ...state, project: state.project }));
+    },
+  );
   const stop = useBolt.subscribe((s, before) => {
-    if (!s.project || (s.project === before.project && s.log === before.log)) return;
-    if (before.project?.id !== s.project.id) return;
+    const { project } = s;
+    if (!project || (project === before.project && s.log === before.log)) return;
+    if (before.project?.id !== project.id) return;
+    saver.save(writeOf({ ...s, project }, before));
     if (s.save !== 'saving') useBolt.setState({ save: 'saving' });
-    here.timer ??= setTimeout(flush, SAVE_AFTER_MS);
   });
-  const now = () => {
-    if (here.timer) flush();
-    return here.writing;
+  const ask = (e: BeforeUnloadEvent) => {
+    if (useBolt.getState().unwritten) e.preventDefault();
   };
-  addEventListener('pagehide', now);
-  document.addEventListener('visibilitychange', now);
-  mine.atEnd(() => {
+  addEventListener('beforeunload', ask);
+  let ended: Promise<void> | undefined;
+  const end = () => {
     stop();
-    removeEventListener('pagehide', now);
-    document.removeEventListener('visibilitychange', now);
-    return now();
-  });
+    removeEventListener('beforeunload', ask);
+    ended ??= saver.end();
+    return ended;
+  };
+  mine.atEnd(end);
+  return end;
 }

@@ -11,7 +11,8 @@ import {
   writeThumbnail,
 } from '../shelf';
 
-export type { Bolt } from '../shelf';
+/** A bolt as the shelf shows it. */
+export type OnShelf = Awaited<ReturnType<typeof listBolts>>[number];
 export { listBolts };
 
 const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kind: 'created', text });

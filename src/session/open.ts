@@ -1,6 +1,6 @@
 import type { Project } from '../core';
 import { letGoOfArt } from '../engine';
-import { holdBolt, openBolt, startAutosave, useBolt, written } from './bolt';
+import { holdBolt, openBolt, startAutosave, useBolt } from './bolt';
 import { wantCheck } from './checks';
 import { dropProposal, useProposal } from './proposal';
 import { nextSession, type Session } from './session';
@@ -28,15 +28,16 @@ export function openSession(id: string): { session: Session; ready: Promise<Open
 async function begin(mine: Session, id: string): Promise<Opened> {
   const release = await holdBolt(id);
   if (!release) return 'elsewhere';
+  let endSaving = async () => {};
   // The last write first, then the lock.
-  mine.atEnd(() => written().finally(release));
+  mine.atEnd(() => endSaving().finally(release));
   await mine.answer(readyTrueSize());
   const found = await openBolt(id);
   const { project } = useBolt.getState();
   if (!found || !project) return 'missing';
   useView.setState({ step: project.motifs.length ? 'lay' : 'motifs' });
   fitCell(project);
-  startAutosave(mine);
+  endSaving = startAutosave(mine);
   wantCheck(project);
   keepThumbnail();
   void openSnapshots(project.id);

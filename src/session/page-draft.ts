@@ -33,7 +33,10 @@ export const keepDraft = (bolt: string, page: IncomingPage, draft: DraftOf): Pro
     await writeSetting(keyOf(bolt), { id: page.sha256, name, asset: page.sha256, ...draft });
   });
 
-export const dropDraft = (bolt: string): Promise<void> => inTurn(() => writeSetting(keyOf(bolt), null));
+export const dropDraft = (bolt: string): Promise<void> =>
+  inTurn(async () => {
+    await writeSetting(keyOf(bolt), null);
+  });
 
 /** The page that was on its way in when this bolt was last closed, or null. */
 export async function readDraft(bolt: string): Promise<PageDraft | null> {

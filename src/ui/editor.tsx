@@ -56,6 +56,10 @@ function useOpen(id: string) {
   useEffect(() => {
     if (refused) enqueueSnackbar(refused.text, { variant: 'warning' });
   }, [refused, enqueueSnackbar]);
+  const unwritten = useBolt((s) => s.unwritten);
+  useEffect(() => {
+    if (unwritten) enqueueSnackbar(`Not saved. ${unwritten}`, { variant: 'error', preventDuplicate: true });
+  }, [unwritten, enqueueSnackbar]);
   return state;
 }
 

@@ -1,6 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
-import type { Project } from '../../src/core';
+import { applyPatches, enablePatches } from 'immer';
+import type { Project, Step } from '../../src/core';
+import { headOf } from '../../src/shelf/db';
+
+enablePatches();
 
 /** Every test also holds that nothing was written to the console as an error, policy violations included. */
 export const test = base.extend<{ quiet: undefined }>({
@@ -51,18 +55,29 @@ export async function kept(page: Page, id = 'kite-weather'): Promise<Project> {
     () => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(null)))),
   );
   await saved(page);
-  return page.evaluate(async (key) => {
-    const db = await new Promise<IDBDatabase>((resolve) => {
-      const ask = indexedDB.open('hexaplex');
-      ask.onsuccess = () => resolve(ask.result);
-    });
-    const found = await new Promise<{ project: Project }>((resolve) => {
-      const ask = db.transaction('bolts').objectStore('bolts').get(key);
-      ask.onsuccess = () => resolve(ask.result);
-    });
+  const { base, steps, applied } = await page.evaluate(async (key) => {
+    const answer = <T>(ask: IDBRequest<T>) =>
+      new Promise<T>((resolve, reject) => {
+        ask.onsuccess = () => resolve(ask.result);
+        ask.onerror = () => reject(ask.error);
+      });
+    const db = await answer(indexedDB.open('hexaplex'));
+    const tx = db.transaction(['bolts', 'heads', 'history']);
+    const found = {
+      base: await answer<{ project: Project; at: number }>(tx.objectStore('bolts').get(key)),
+      steps: await answer<(Step & { n: number })[]>(
+        tx.objectStore('history').getAll(IDBKeyRange.bound([key, 0], [key, 1e9])),
+      ),
+      applied: (await answer<{ applied: number }>(tx.objectStore('heads').get(key))).applied,
+    };
     db.close();
-    return found.project;
+    return found;
   }, id);
+  const step = (n: number) => steps.find((s) => s.n === n) as Step;
+  let { project } = base;
+  for (let n = base.at; n < applied; n++) project = applyPatches(project, step(n).patches);
+  for (let n = base.at - 1; n >= applied; n--) project = applyPatches(project, step(n).inverse);
+  return project;
 }
 
 /** Picks one of a list by its label and the option's name. */
@@ -90,18 +105,22 @@ export async function onScreen(page: Page, x: number, y: number) {
 
 /** Puts a document on the shelf as if it had been kept there, and opens it. */
 export async function openKept(page: Page, project: Project) {
-  await page.evaluate(async (doc) => {
-    const db = await new Promise<IDBDatabase>((resolve) => {
-      const ask = indexedDB.open('hexaplex');
-      ask.onsuccess = () => resolve(ask.result);
-    });
-    const tx = db.transaction('bolts', 'readwrite');
-    tx.objectStore('bolts').put({ id: doc.id, project: doc, log: [], changed: new Date().toISOString() });
-    await new Promise<void>((resolve) => {
-      tx.oncomplete = () => resolve();
-    });
-    db.close();
-  }, project);
+  await page.evaluate(
+    async ({ doc, head }) => {
+      const db = await new Promise<IDBDatabase>((resolve) => {
+        const ask = indexedDB.open('hexaplex');
+        ask.onsuccess = () => resolve(ask.result);
+      });
+      const tx = db.transaction(['bolts', 'heads'], 'readwrite');
+      tx.objectStore('bolts').put({ id: doc.id, project: doc, at: 0 });
+      tx.objectStore('heads').put(head);
+      await new Promise<void>((resolve) => {
+        tx.oncomplete = () => resolve();
+      });
+      db.close();
+    },
+    { doc: project, head: headOf(project, 0) },
+  );
   await page.goto(`/bolt/${project.id}`);
   await expect(page.getByTestId('cloth')).toBeVisible();
 }

@@ -26,10 +26,12 @@ const ALTERNATE_SAYS = { across: 'mirrored', down: 'mirrored down', 'half-turn':
 /** By itself: it changes with every edit. */
 function Saved() {
   const save = useBolt((s) => s.save);
+  const unwritten = useBolt((s) => s.unwritten);
   return (
     <Typography
       variant="body2"
       data-testid="save-state"
+      title={unwritten ?? undefined}
       role="status"
       sx={{
         color: save === 'failed' ? 'error.main' : 'secondary.main',

@@ -8,13 +8,13 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
-import { shownColourway, textOf } from '@/core';
-import { type Bolt, beginBolt, layOutDemo, listBolts, shelfAtStart, takeOffShelf } from '@/session/bolts';
+import { textOf } from '@/core';
+import { beginBolt, layOutDemo, listBolts, type OnShelf, shelfAtStart, takeOffShelf } from '@/session/bolts';
 import { LAYOUT_NAME, size } from '../parts/lengths';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
-function Thumbnail({ bolt }: { bolt: Bolt }) {
+function Thumbnail({ bolt }: { bolt: OnShelf }) {
   const [url, setUrl] = useState('');
   useEffect(() => {
     if (!bolt.thumbnail) return;
@@ -22,12 +22,11 @@ function Thumbnail({ bolt }: { bolt: Bolt }) {
     setUrl(made);
     return () => URL.revokeObjectURL(made);
   }, [bolt.thumbnail]);
-  const way = shownColourway(bolt.project);
   return (
     <Box
       sx={{
         height: 236,
-        bgcolor: way.colours[0],
+        bgcolor: bolt.ground,
         backgroundImage: url ? `url(${url})` : 'none',
         backgroundSize: 'cover',
         backgroundPosition: 'center',
@@ -40,7 +39,7 @@ function Thumbnail({ bolt }: { bolt: Bolt }) {
 
 /** The start page: each bolt shows a strip of its own cloth. */
 export default function Shelf() {
-  const [bolts, setBolts] = useState<Bolt[] | null>(null);
+  const [bolts, setBolts] = useState<OnShelf[] | null>(null);
   const [wrong, setWrong] = useState('');
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const router = useRouter();
@@ -58,10 +57,10 @@ export default function Shelf() {
     const n = (bolts?.length ?? 0) + 1;
     router.push(`/bolt/${await beginBolt(`New bolt ${n}`)}`);
   };
-  const takeOff = async (bolt: Bolt) => {
+  const takeOff = async (bolt: OnShelf) => {
     const putBack = await takeOffShelf(bolt.id);
     await refresh();
-    const key = enqueueSnackbar(`${bolt.project.name} was taken off the shelf.`, {
+    const key = enqueueSnackbar(`${bolt.name} was taken off the shelf.`, {
       action: (
         <Button
           color="inherit"
@@ -132,8 +131,7 @@ export default function Shelf() {
         }}
       >
         {bolts?.map((bolt) => {
-          const { project } = bolt;
-          const { brief } = project;
+          const { brief, name } = bolt;
           return (
             <Box
               key={bolt.id}
@@ -151,14 +149,14 @@ export default function Shelf() {
               <Box
                 component={Link}
                 href={`/bolt/${bolt.id}`}
-                aria-label={`Open ${project.name}`}
+                aria-label={`Open ${name}`}
                 sx={{ display: 'block', color: 'inherit', textDecoration: 'none' }}
               >
                 <Thumbnail bolt={bolt} />
                 <Box sx={{ p: 2, pb: 1, borderLeft: '6px dashed', borderColor: 'primary.main' }}>
-                  <Typography variant="h2">{project.name}</Typography>
+                  <Typography variant="h2">{name}</Typography>
                   <Typography variant="body2" color="text.secondary">
-                    {LAYOUT_NAME[project.layout.kind]}, {size(brief.widthMm, brief.heightMm, brief.unit)},{' '}
+                    {LAYOUT_NAME[bolt.layout]}, {size(brief.widthMm, brief.heightMm, brief.unit)},{' '}
                     {Math.round(brief.ppi)} ppi
                   </Typography>
                   <Typography variant="caption" color="text.secondary">
@@ -179,11 +177,7 @@ export default function Shelf() {
                 <Button component={Link} href={`/bolt/${bolt.id}`}>
                   Open
                 </Button>
-                <Button
-                  color="error"
-                  onClick={() => takeOff(bolt)}
-                  aria-label={`Take ${project.name} off the shelf`}
-                >
+                <Button color="error" onClick={() => takeOff(bolt)} aria-label={`Take ${name} off the shelf`}>
                   Take off the shelf
                 </Button>
               </Box>

@@ -1,0 +1,15 @@
+import { withDb } from './db';
+
+export const hasAsset = (asset: string): Promise<boolean> =>
+  withDb(async (db) => (await db.getKey('assets', asset)) !== undefined);
+
+/** Keeps a picture under its hash; the same picture twice is kept once. */
+export const putAsset = (asset: string, blob: Blob): Promise<unknown> =>
+  withDb((db) => db.put('assets', blob, asset));
+
+/** @throws when the asset is not on this machine. */
+export async function readAsset(asset: string): Promise<Uint8Array<ArrayBuffer>> {
+  const blob = await withDb((db) => db.get('assets', asset));
+  if (!blob) throw new Error('A picture of this bolt is not on this machine.');
+  return new Uint8Array(await blob.arrayBuffer());
+}

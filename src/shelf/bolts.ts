@@ -1,0 +1,161 @@
+import { applyPatches, enablePatches } from 'immer';
+import {
+  DOCUMENT_VERSION,
+  type LogEntry,
+  logEntrySchema,
+  openProject,
+  type Project,
+  type Step,
+  stepSchema,
+} from '../core';
+import {
+  type Base,
+  type Head,
+  headOf,
+  type KeptLine,
+  type KeptStep,
+  numbered,
+  type Snapshot,
+  withDb,
+} from './db';
+import { writeEdits } from './journal';
+
+enablePatches();
+
+/** A bolt as it is opened: its document as it stands, its history with the number of its first step, its log. */
+type Bolt = {
+  head: Head;
+  project: Project;
+  /** How many steps were done when the document was last written whole. */
+  at: number;
+  steps: Step[];
+  first: number;
+  log: LogEntry[];
+};
+
+/** What of a history is sound and of today's documents, and the number of its first step. */
+function soundSteps(kept: KeptStep[]): { steps: Step[]; first: number } {
+  const steps = stepSchema.array().safeParse(kept);
+  const first = kept[0]?.n ?? 0;
+  const whole = kept.every((step, n) => step.n === first + n && step.version === DOCUMENT_VERSION);
+  return steps.success && whole ? { steps: steps.data, first } : { steps: [], first: 0 };
+}
+
+/** The document of a bolt as it stands: as it was last written whole, with the steps done or undone since. */
+function documentOf({ project, at }: Base, kept: KeptStep[], applied: number): unknown {
+  const numberedSteps = new Map(kept.map((s) => [s.n, s]));
+  let doc: object = project;
+  const step = (n: number) => {
+    const found = numberedSteps.get(n);
+    if (!found) throw new Error('A step of the history is missing.');
+    return found;
+  };
+  for (let n = at; n < applied; n++) doc = applyPatches(doc, step(n).patches);
+  for (let n = at - 1; n >= applied; n--) doc = applyPatches(doc, step(n).inverse);
+  return doc;
+}
+
+/** The lines of a log that are sound; one that is not takes none of the others with it. */
+const soundLines = (kept: KeptLine[]): LogEntry[] =>
+  kept.flatMap((line) => {
+    const seen = logEntrySchema.safeParse(line);
+    return seen.success ? [seen.data] : [];
+  });
+
+/** All bolts as the shelf shows them, last changed first. */
+export async function listBolts(): Promise<(Head & { thumbnail?: Blob })[]> {
+  return withDb(async (db) => {
+    const heads = await db.getAll('heads');
+    const listed = await Promise.all(
+      heads.map(async (head) => ({ ...head, thumbnail: await db.get('thumbnails', head.id) })),
+    );
+    return listed.sort((a, b) => b.changed.localeCompare(a.changed));
+  });
+}
+
+/** One bolt, checked; undefined when it is not there, or its document is not sound. */
+export async function readBolt(id: string): Promise<Bolt | undefined> {
+  const found = await withDb(async (db) => {
+    const tx = db.transaction(['heads', 'bolts', 'history', 'log']);
+    return {
+      head: await tx.objectStore('heads').get(id),
+      base: await tx.objectStore('bolts').get(id),
+      kept: await tx.objectStore('history').getAll(numbered(id)),
+      lines: await tx.objectStore('log').getAll(numbered(id)),
+    };
+  });
+  const { head, base, kept, lines } = found;
+  if (!head || !base) return undefined;
+  try {
+    const project = openProject(documentOf(base, kept, head.applied));
+    const { steps, first } = soundSteps(kept);
+    // Where the history is let go of, the document is to be written whole with the next edit.
+    const at = steps.length || !kept.length ? base.at : -1;
+    return { head, project, at, steps, first, log: soundLines(lines) };
+  } catch {
+    return undefined;
+  }
+}
+
+/** Puts a bolt on the shelf whole, in the place of one of its id. */
+export async function writeBolt(project: Project, log: LogEntry[]): Promise<void> {
+  await withDb((db) =>
+    writeEdits(db, [
+      {
+        head: headOf(project, 0),
+        ...{ put: [], from: 0, to: 0, base: { project, at: 0 }, whole: true as const },
+        lines: log.map((line, n): [number, LogEntry] => [n, line]),
+      },
+    ]),
+  );
+}
+
+export const writeThumbnail = (id: string, thumbnail: Blob): Promise<unknown> =>
+  withDb(async (db) => {
+    if ((await db.getKey('heads', id)) !== undefined) await db.put('thumbnails', thumbnail, id);
+  });
+
+/** A bolt with all that belongs to it. */
+type WholeBolt = {
+  head: Head;
+  base: Base;
+  history: KeptStep[];
+  log: KeptLine[];
+  snapshots: Snapshot[];
+  thumbnail?: Blob;
+};
+
+const ALL = ['heads', 'bolts', 'history', 'log', 'snapshots', 'thumbnails'] as const;
+
+/** Takes a bolt off the shelf with all that belongs to it, which is given back so that it can be put there again. */
+export const removeBolt = (id: string): Promise<WholeBolt | null> =>
+  withDb(async (db) => {
+    const tx = db.transaction(ALL, 'readwrite');
+    const head = await tx.objectStore('heads').get(id);
+    const base = await tx.objectStore('bolts').get(id);
+    const history = await tx.objectStore('history').getAll(numbered(id));
+    const log = await tx.objectStore('log').getAll(numbered(id));
+    const snapshots = await tx.objectStore('snapshots').index('bolt').getAll(id);
+    const thumbnail = await tx.objectStore('thumbnails').get(id);
+    await tx.objectStore('heads').delete(id);
+    await tx.objectStore('bolts').delete(id);
+    await tx.objectStore('thumbnails').delete(id);
+    await tx.objectStore('history').delete(numbered(id));
+    await tx.objectStore('log').delete(numbered(id));
+    for (const s of snapshots) await tx.objectStore('snapshots').delete(s.id);
+    await tx.done;
+    return head && base ? { head, base, history, log, snapshots, thumbnail } : null;
+  });
+
+/** Puts a bolt that was taken off back as it was. */
+export const putBack = ({ head, base, history, log, snapshots, thumbnail }: WholeBolt): Promise<void> =>
+  withDb(async (db) => {
+    const tx = db.transaction(ALL, 'readwrite');
+    await tx.objectStore('heads').put(head);
+    await tx.objectStore('bolts').put(base);
+    for (const s of snapshots) await tx.objectStore('snapshots').put(s);
+    for (const step of history) await tx.objectStore('history').put(step);
+    for (const line of log) await tx.objectStore('log').put(line);
+    if (thumbnail) await tx.objectStore('thumbnails').put(thumbnail, head.id);
+    await tx.done;
+  });

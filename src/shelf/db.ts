@@ -1,0 +1,131 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { LogEntry, Project, Step } from '../core';
+
+/** What the shelf shows of a bolt, and how many steps of its history are done: small, so that it is written with every edit. */
+export type Head = {
+  id: string;
+  name: string;
+  brief: Project['brief'];
+  layout: Project['layout']['kind'];
+  /** Colour of the ground on show. */
+  ground: string;
+  /** When it was changed last, ISO. */
+  changed: string;
+  /** The number of the step of its history that comes next: those before it are done, the others were undone. */
+  applied: number;
+};
+
+/** The document of a bolt as it was when so many steps of its history were done. */
+export type Base = { id: string; project: Project; at: number };
+
+/** A step of the history of a bolt, by its number, and the version of document that it changes. */
+export type KeptStep = Step & { bolt: string; n: number; version: number };
+
+/** A line of a bolt's log, by its number. */
+export type KeptLine = LogEntry & { bolt: string; n: number };
+
+/** The work of a bolt as it stood at some time, under a name. */
+export type Snapshot = { id: string; bolt: string; name: string; at: string; project: Project };
+
+type Of = [bolt: string, n: number];
+interface ShelfSchema extends DBSchema {
+  heads: { key: string; value: Head };
+  bolts: { key: string; value: Base };
+  history: { key: Of; value: KeptStep };
+  log: { key: Of; value: KeptLine };
+  thumbnails: { key: string; value: Blob };
+  assets: { key: string; value: Blob };
+  settings: { key: string; value: unknown };
+  snapshots: { key: string; value: Snapshot; indexes: { bolt: string } };
+}
+export type Db = IDBPDatabase<ShelfSchema>;
+
+/** All that is numbered of a bolt, from a number on, and before another. */
+export const numbered = (bolt: string, from = 0, before = Number.POSITIVE_INFINITY) =>
+  IDBKeyRange.bound([bolt, from], [bolt, before], false, Number.isFinite(before));
+
+/** What a head tells of a document. */
+export const headOf = (project: Project, applied: number, changed = new Date().toISOString()): Head => ({
+  id: project.id,
+  name: project.name,
+  brief: project.brief,
+  layout: project.layout.kind,
+  ground:
+    (project.colourways.find((c) => c.id === project.shown) ?? project.colourways[0])?.colours[0] ??
+    '#ffffff',
+  changed,
+  applied,
+});
+
+/** A bolt as versions 1 and 2 of the database kept it. */
+type OldBolt = { id: string; project: Project; log?: LogEntry[]; changed?: string; strip?: Blob };
+
+async function open(onClosed: () => void): Promise<Db> {
+  const db: Db = await openDB<ShelfSchema>('hexaplex', 3, {
+    async upgrade(d, from, _, tx) {
+      if (from < 1) {
+        d.createObjectStore('bolts', { keyPath: 'id' });
+        d.createObjectStore('assets');
+        d.createObjectStore('settings');
+      }
+      if (from < 2) d.createObjectStore('snapshots', { keyPath: 'id' }).createIndex('bolt', 'bolt');
+      if (from < 3) {
+        d.createObjectStore('heads', { keyPath: 'id' });
+        d.createObjectStore('history', { keyPath: ['bolt', 'n'] });
+        d.createObjectStore('log', { keyPath: ['bolt', 'n'] });
+        d.createObjectStore('thumbnails');
+        for (const old of (await tx.objectStore('bolts').getAll()) as unknown as OldBolt[]) {
+          const { id, project, log = [], changed = new Date(0).toISOString(), strip } = old;
+          await tx.objectStore('bolts').put({ id, project, at: 0 });
+          await tx.objectStore('heads').put(oldHead(old, changed));
+          if (strip) await tx.objectStore('thumbnails').put(strip, id);
+          for (const [n, line] of log.entries()) await tx.objectStore('log').put({ ...line, bolt: id, n });
+        }
+      }
+    },
+    // Another window has a newer Hexaplex and wants to bring the shelf up to date: this one makes room.
+    blocking: () => {
+      db.close();
+      onClosed();
+    },
+    terminated: onClosed,
+  });
+  return db;
+}
+
+/** The head of an old bolt: one whose document cannot be read is still told of by name. */
+function oldHead({ id, project }: OldBolt, changed: string): Head {
+  try {
+    return headOf({ ...project, id }, 0, changed);
+  } catch {
+    return {
+      ...{ id, name: String(project?.name ?? 'A bolt'), layout: 'straight', ground: '#ffffff', changed },
+      ...{ brief: { widthMm: 100, heightMm: 100, ppi: 300, unit: 'in' }, applied: 0 },
+    };
+  }
+}
+
+/** One connection, opened anew when it was closed from outside. */
+const connection: { now?: Promise<Db> } = {};
+function connect(): Promise<Db> {
+  connection.now ??= open(() => {
+    connection.now = undefined;
+  }).catch((error) => {
+    connection.now = undefined;
+    throw error instanceof DOMException && error.name === 'VersionError'
+      ? new Error('The shelf of this machine was written by a newer Hexaplex. Reload this page to get it.')
+      : error;
+  });
+  return connection.now;
+}
+
+/** Does something with the database; where its connection was closed meanwhile, once more with a new one. */
+export async function withDb<T>(act: (db: Db) => Promise<T>): Promise<T> {
+  try {
+    return await act(await connect());
+  } catch (error) {
+    if (!(error instanceof DOMException) || error.name !== 'InvalidStateError') throw error;
+    connection.now = undefined;
+    return act(await connect());
+  }
+}
