@@ -1,4 +1,5 @@
 import {
+  ArgumentError,
   applied,
   type Edit,
   joinSteps,
@@ -23,6 +24,8 @@ type BoltState = {
   save: SaveState;
   /** Why what was done last is not on the shelf; null when it is, or will be in a moment. */
   unwritten: string | null;
+  /** Open to look at only: another window works on it. */
+  looking: boolean;
   /** The last sentence of why an edit was refused; the interface shows it once. */
   refused: { text: string; at: number } | null;
 };
@@ -35,6 +38,7 @@ export const useBolt = sessionStore<BoltState>(() => ({
   future: [],
   save: 'saved',
   unwritten: null,
+  looking: false,
   refused: null,
 }));
 
@@ -49,14 +53,21 @@ const refuse = (error: unknown) =>
     refused: { text: textOf(error), at: Date.now() },
   });
 
+const ONLY_LOOKING =
+  'Another window works on this bolt; here you look at it. Work on it here, and the other looks.';
+
 /**
  * Applies an edit to the open document. Edits with the same `merge` key in quick succession (a colour
  * being dragged, a number being turned) are one step for undo. A refused edit changes nothing.
  * @param change the edit, or the one that a document asks for.
  */
 export function edit(change: Edit | ((project: Project) => Edit | null), merge = ''): boolean {
-  const { project, past } = useBolt.getState();
+  const { project, past, looking } = useBolt.getState();
   if (!project) return false;
+  if (looking) {
+    refuse(new ArgumentError(ONLY_LOOKING));
+    return false;
+  }
   const now = Date.now();
   const last = run();
   const before = merge !== '' && merge === last.key && now - last.at < RUN_MS ? past.at(-1) : undefined;
@@ -78,7 +89,8 @@ export function edit(change: Edit | ((project: Project) => Edit | null), merge =
 
 /** Goes a step back or forth. It ends a run of edits: the next one is a step of its own. */
 function go(back: boolean) {
-  const { project, past, future } = useBolt.getState();
+  const { project, past, future, looking } = useBolt.getState();
+  if (looking) return;
   const step = (back ? past : future).at(-1);
   run().key = '';
   if (!project || !step) return;
@@ -99,20 +111,8 @@ export const redo = () => go(false);
 
 /** Adds a line to the log, with the time. */
 export function record(entry: Omit<LogEntry, 'at'>) {
+  if (useBolt.getState().looking) return;
   useBolt.setState((s) => ({ log: [...s.log, { ...entry, at: new Date().toISOString() }] }));
-}
-
-/**
- * Takes a bolt for this window alone, so that two windows cannot write over each other. Gives back the way to
- * let go of it, or null when another window has it and keeps it.
- */
-export function holdBolt(id: string): Promise<(() => void) | null> {
-  return new Promise((resolve) => {
-    const until = (release: () => void) => resolve(release);
-    navigator.locks
-      .request(`bolt ${id}`, { signal: AbortSignal.timeout(1500) }, () => new Promise<void>(until))
-      .catch(() => resolve(null));
-  });
 }
 
 /** Opens a bolt from the shelf, with its history. False when it is not there. */
@@ -180,12 +180,15 @@ function wholeOf(state: Kept & { project: Project }): Write {
  * it goes.
  * @returns ends it: when all is written.
  */
-export function startAutosave(mine: Session): () => Promise<void> {
+export function startAutosave(mine: Session, onWritten: () => void = () => {}): () => Promise<void> {
   const saver: Saver = new Saver(
     (why) => {
       if (mine.closed) return;
       if (why) useBolt.setState({ save: 'failed', unwritten: why });
-      else useBolt.setState({ save: saver.isIdle ? 'saved' : 'saving', unwritten: null });
+      else {
+        useBolt.setState({ save: saver.isIdle ? 'saved' : 'saving', unwritten: null });
+        if (saver.isIdle) onWritten();
+      }
     },
     () => {
       const state = useBolt.getState();

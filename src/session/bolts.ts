@@ -1,4 +1,4 @@
-import { type LogEntry, newProject } from '../core';
+import { ArgumentError, type LogEntry, newProject } from '../core';
 import { fetchDemo } from '../demo';
 import {
   listBolts,
@@ -10,6 +10,7 @@ import {
   writeSetting,
   writeThumbnail,
 } from '../shelf';
+import { isOpen } from './bolt-lock';
 
 /** A bolt as the shelf shows it. */
 export type OnShelf = Awaited<ReturnType<typeof listBolts>>[number];
@@ -17,9 +18,18 @@ export { listBolts };
 
 const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kind: 'created', text });
 
-/** Puts the demo bolt on the shelf, with its pictures. An open copy of it is replaced. */
+/** A bolt that is open in some window is worked on there, and changed from nowhere else. */
+async function refuseOpen(id: string) {
+  if (await isOpen(id))
+    throw new ArgumentError(
+      'This bolt is open in another window. Close it there first; nothing was changed.',
+    );
+}
+
+/** Puts the demo bolt on the shelf, with its pictures. @throws ArgumentError while it is open. */
 export async function layOutDemo(): Promise<void> {
   const { project, assets, thumbnail } = await fetchDemo();
+  await refuseOpen(project.id);
   for (const [name, blob] of assets) await putAsset(name, blob);
   await writeBolt(project, [created('Laid out as a demo bolt, for Tansy Wharf Mill.')]);
   await writeThumbnail(project.id, thumbnail);
@@ -41,10 +51,12 @@ export async function beginBolt(name: string): Promise<string> {
   return id;
 }
 
-/** Takes a bolt off the shelf; what puts it back as it was is returned. */
+/** Takes a bolt off the shelf; what puts it back as it was is returned. @throws ArgumentError while it is open. */
 export async function takeOffShelf(id: string): Promise<() => Promise<void>> {
+  await refuseOpen(id);
   const taken = await removeBolt(id);
   return async () => {
+    await refuseOpen(id);
     if (taken) await putBack(taken);
   };
 }

@@ -1,9 +1,11 @@
 import type { Project } from '../core';
 import { letGoOfArt } from '../engine';
-import { holdBolt, openBolt, startAutosave, useBolt } from './bolt';
+import { readBolt } from '../shelf';
+import { openBolt, startAutosave, useBolt } from './bolt';
+import { holdBolt, talk } from './bolt-lock';
 import { wantCheck } from './checks';
 import { dropProposal, useProposal } from './proposal';
-import { nextSession, type Session } from './session';
+import { nextSession, type Session, session } from './session';
 import { openSnapshots } from './snapshots';
 import { keepThumbnail } from './thumbnail';
 import { dropTrial, useTrial } from './trial';
@@ -13,45 +15,67 @@ import { fitCell, useView } from './view';
 /** What the cell on the cloth depends on. */
 const cellKey = ({ brief, layout }: Project) => JSON.stringify([brief.widthMm, brief.heightMm, layout]);
 
-export type Opened = 'open' | 'missing' | 'elsewhere';
+export type Opened = 'open' | 'looking' | 'missing';
+
+/** How a bolt is opened: to work on it, where no other window does; to look at it; or to work on it whoever else does. */
+export type How = 'work' | 'look' | 'take';
 
 /**
  * Opens a bolt: its document with its history, its saving, its view, its checks. One session is open at a time; what
- * the last one still waited for is dropped. `ready` says whether the bolt is there and free.
+ * the last one still waited for is dropped. `ready` says how the bolt was opened, or that it is not there.
+ * @param onLost another window has taken it: here it can be looked at.
  */
-export function openSession(id: string): { session: Session; ready: Promise<Opened> } {
+export function openSession(
+  id: string,
+  how: How,
+  onLost: () => void,
+): { session: Session; ready: Promise<Opened> } {
   const mine = nextSession();
   void letGoOfArt();
-  return { session: mine, ready: begin(mine, id).catch(() => 'missing') };
+  const lost = () => {
+    if (!mine.closed) onLost();
+  };
+  return { session: mine, ready: begin(mine, id, how, lost).catch(() => 'missing') };
 }
 
-async function begin(mine: Session, id: string): Promise<Opened> {
-  const release = await holdBolt(id);
-  if (!release) return 'elsewhere';
+async function begin(mine: Session, id: string, how: How, onLost: () => void): Promise<Opened> {
+  const release = how === 'look' ? null : await holdBolt(id, how, onLost);
   let endSaving = async () => {};
   // The last write first, then the lock.
-  mine.atEnd(() => endSaving().finally(release));
+  if (release) mine.atEnd(() => endSaving().finally(release));
   await mine.answer(readyTrueSize());
   const found = await openBolt(id);
   const { project } = useBolt.getState();
   if (!found || !project) return 'missing';
   useView.setState({ step: project.motifs.length ? 'lay' : 'motifs' });
   fitCell(project);
-  endSaving = startAutosave(mine);
   wantCheck(project);
-  keepThumbnail();
   void openSnapshots(project.id);
+  const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
+  mine.atEnd(others.end);
+  if (release) {
+    endSaving = startAutosave(mine, others.tellChanged);
+    keepThumbnail();
+  } else useBolt.setState({ looking: true, past: [], future: [] });
   mine.atEnd(
     useBolt.subscribe((s, before) => {
       if (!s.project || s.project === before.project) return;
       // Another layout or cell is another cloth: it is brought into view.
       if (before.project && cellKey(s.project) !== cellKey(before.project)) fitCell(s.project);
       wantCheck(s.project);
-      keepThumbnail();
+      if (release) keepThumbnail();
       // What was worked out for another state of the cloth no longer holds.
       if (useProposal.getState().proposal) dropProposal();
       if (useTrial.getState().trial) dropTrial();
     }),
   );
-  return 'open';
+  return release ? 'open' : 'looking';
+}
+
+/** What another window has written is shown here. */
+function follow(id: string) {
+  void session().latest('follow', {
+    run: () => readBolt(id),
+    keep: (bolt) => useBolt.setState({ project: bolt.project, log: bolt.log }),
+  });
 }

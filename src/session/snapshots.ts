@@ -20,8 +20,8 @@ export async function openSnapshots(bolt: string) {
 
 /** Keeps the work as it stands. A name may be given; else it is numbered. */
 export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
-  const { project } = useBolt.getState();
-  if (!project) return null;
+  const { project, looking } = useBolt.getState();
+  if (!project || looking) return null;
   const { list } = useSnapshots.getState();
   const next = 1 + Math.max(0, ...list.map((s) => Number(/^State (\d+)$/.exec(s.name)?.[1] ?? 0)));
   // Always later than the one before, so that their order is plain.

@@ -10,7 +10,7 @@ import Link from 'next/link';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { useBolt } from '@/session/bolt';
-import { type Opened, openSession } from '@/session/open';
+import { type How, type Opened, openSession } from '@/session/open';
 import { useSprites } from '@/session/sprites';
 import { fitCell, type Step, useView } from '@/session/view';
 import Cloth from './cloth/cloth';
@@ -46,12 +46,14 @@ const TRAYS: Record<Step, React.ComponentType> = {
 
 function useOpen(id: string) {
   const [state, setState] = useState<'opening' | Opened>('opening');
+  const [how, setHow] = useState<How>('work');
   const { enqueueSnackbar } = useSnackbar();
   useEffect(() => {
-    const { session, ready } = openSession(id);
+    setState('opening');
+    const { session, ready } = openSession(id, how, () => setHow('look'));
     void ready.then((now) => !session.closed && setState(now));
     return () => void session.close();
-  }, [id]);
+  }, [id, how]);
   const refused = useBolt((s) => s.refused);
   useEffect(() => {
     if (refused) enqueueSnackbar(refused.text, { variant: 'warning' });
@@ -60,14 +62,14 @@ function useOpen(id: string) {
   useEffect(() => {
     if (unwritten) enqueueSnackbar(`Not saved. ${unwritten}`, { variant: 'error', preventDuplicate: true });
   }, [unwritten, enqueueSnackbar]);
-  return state;
+  return { state, workHere: () => setHow('take') };
 }
 
 /** A tray opens at its top, and what holds it too. */
 const toTop = (tray: HTMLElement | null) => tray?.parentElement?.scrollTo(0, 0);
 
 export default function Editor({ id }: { id: string }) {
-  const state = useOpen(id);
+  const { state, workHere } = useOpen(id);
   const step = useView((s) => s.step);
   // A tray is drawn in pieces, so that the hand is not held up by it.
   const shownStep = useDeferredValue(step);
@@ -85,17 +87,14 @@ export default function Editor({ id }: { id: string }) {
     if (fitted && sized && now) fitCell(now);
   }, [fitted, sized]);
 
-  if (state === 'missing' || state === 'elsewhere') {
-    const missing = state === 'missing';
+  if (state === 'missing') {
     return (
       <Box sx={{ p: 6, maxWidth: 560 }}>
         <Typography variant="h1" sx={{ mb: 1 }}>
-          {missing ? 'This bolt is not on the shelf.' : 'This bolt is open in another window.'}
+          This bolt is not on the shelf.
         </Typography>
         <Typography sx={{ mb: 2 }}>
-          {missing
-            ? 'It may have been made on another machine, or taken off. Your other bolts are where they were.'
-            : 'Work on it there, or close that window and load this page again. Two windows would write over each other.'}
+          It may have been made on another machine, or taken off. Your other bolts are where they were.
         </Typography>
         <Button component={Link} href="/" variant="contained">
           To the shelf
@@ -139,6 +138,28 @@ export default function Editor({ id }: { id: string }) {
         sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, minHeight: 0 }}
       >
         <TopEdge onHelp={showHelp} />
+        {state === 'looking' && (
+          <Box
+            role="status"
+            sx={{
+              display: 'flex',
+              alignItems: 'center',
+              gap: 2,
+              px: 2,
+              py: 0.75,
+              bgcolor: 'background.paper',
+              borderBottom: 1,
+              borderColor: 'warning.main',
+            }}
+          >
+            <Typography variant="body2" sx={{ flex: 1 }}>
+              Another window works on this bolt. Here you see it as it is there.
+            </Typography>
+            <Button variant="outlined" onClick={workHere}>
+              Work on it here
+            </Button>
+          </Box>
+        )}
         <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>
           <Box sx={{ flex: 1, display: 'flex', flexDirection: 'column', minWidth: 0, position: 'relative' }}>
             <Box sx={{ flex: 1, display: 'flex', minHeight: 0 }}>

@@ -117,16 +117,6 @@ test('long work can be stopped, and leaves everything as it was', async ({ page 
   await expect(page.getByTestId('wrap-proof')).toContainText('The join is exact');
 });
 
-test('a bolt open in one window is not opened in a second', async ({ page, context }) => {
-  await openDemo(page);
-  const second = await context.newPage();
-  await second.goto(page.url());
-  await expect(second.getByText('This bolt is open in another window.')).toBeVisible();
-  await page.close();
-  await second.reload();
-  await expect(second.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
-});
-
 test('a brief too large for one piece says so in every step that would render it', async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press('1');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, kept, openDemo, test } from './watch';
+import { expect, kept, LAID, openDemo, test } from './watch';
 
 /** Blocks everything of the page but the handlers of keys, as a key that is held does on a slow machine. */
 const holdKey = (page: Page, times: number) =>
@@ -48,4 +48,52 @@ test('undo goes on after a reload, step by step', async ({ page }) => {
   for (let n = 0; n < 4; n++) await back.click();
   await expect(back).toBeDisabled();
   expect((await kept(page)).placements).toEqual(before.placements);
+});
+
+test('a second window looks on, follows, and may take over; nothing is written over', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page);
+  const second = await context.newPage();
+  await second.goto(page.url());
+  const looks = 'Another window works on this bolt.';
+  await expect(second.getByText(looks)).toBeVisible();
+  await page.bringToFront();
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('Delete');
+  await expect(second.getByRole('button', { name: `Lay, ${LAID - 1} placements` })).toBeVisible();
+  await second.bringToFront();
+  await second.getByTestId('cloth').focus();
+  await second.keyboard.press('n');
+  await second.keyboard.press('Delete');
+  await expect(second.getByText(/here you look at it/)).toBeVisible();
+  await expect(second.getByRole('button', { name: `Lay, ${LAID - 1} placements` })).toBeVisible();
+
+  await second.getByRole('button', { name: 'Work on it here' }).click();
+  await expect(second.getByText(looks)).toHaveCount(0);
+  await expect(page.getByText(looks)).toBeVisible();
+  await second.getByTestId('cloth').focus();
+  await second.keyboard.press('n');
+  await second.keyboard.press('Delete');
+  await expect(second.getByRole('button', { name: `Lay, ${LAID - 2} placements` })).toBeVisible();
+  await expect(page.getByRole('button', { name: `Lay, ${LAID - 2} placements` })).toBeVisible();
+  expect((await kept(second)).placements).toHaveLength(LAID - 2);
+  // What was done in the first window can be undone in the second.
+  for (let n = 0; n < 2; n++) await second.getByRole('button', { name: 'Undo' }).click();
+  await expect(second.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
+});
+
+test('the shelf changes no bolt that is open in another window', async ({ page, context }) => {
+  await openDemo(page);
+  const shelf = await context.newPage();
+  await shelf.goto('/');
+  await shelf.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
+  await expect(shelf.getByText(/open in another window/)).toBeVisible();
+  await expect(shelf.getByTestId('bolt')).toHaveCount(1);
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await expect(page.getByTestId('bolt')).toBeVisible();
+  await shelf.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
+  await expect(shelf.getByTestId('bolt')).toHaveCount(0);
 });

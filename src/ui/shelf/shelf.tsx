@@ -58,14 +58,17 @@ export default function Shelf() {
     router.push(`/bolt/${await beginBolt(`New bolt ${n}`)}`);
   };
   const takeOff = async (bolt: OnShelf) => {
-    const putBack = await takeOffShelf(bolt.id);
+    const putBack = await takeOffShelf(bolt.id).catch((error) => {
+      enqueueSnackbar(textOf(error), { variant: 'warning' });
+    });
+    if (!putBack) return;
     await refresh();
     const key = enqueueSnackbar(`${bolt.name} was taken off the shelf.`, {
       action: (
         <Button
           color="inherit"
           onClick={async () => {
-            await putBack();
+            await putBack().catch((error) => enqueueSnackbar(textOf(error), { variant: 'warning' }));
             await refresh();
             closeSnackbar(key);
           }}
