@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { expect, LAID, openDemo, test } from './watch';
+import { expect, openDemo, test } from './watch';
 
 const plain = (rgb: string, noise = 0) =>
   sharp({
