@@ -14,7 +14,7 @@ import {
   writeThumbnail,
 } from '../shelf';
 import { edit, openBolt, record, redo, startAutosave, undo, useBolt } from './bolt';
-import { beginBolt } from './bolts';
+import { beginBolt, boltAsItIs, rescueBolt } from './bolts';
 import { nextSession, session } from './session';
 
 const page = new EventTarget();
@@ -193,12 +193,33 @@ describe('undo', () => {
 });
 
 describe('shelf', () => {
-  test('a bolt that is not sound stays on the shelf, and is not opened', async () => {
+  test('a bolt that is not sound stays on the shelf, says why, and is rescued into a new one', async () => {
     await writeBolt({ ...newProject('odd', 'Odd'), shown: 'nobody' }, []);
     expect((await listBolts()).map((b) => b.name).sort()).toEqual(['Odd', 'One']);
-    expect(await readBolt('odd')).toBeUndefined();
+    await expect(readBolt('odd')).rejects.toThrow('not in order');
+    const { id, lost } = await rescueBolt('odd');
+    expect(lost).toEqual([]);
+    expect((await readBolt(id))?.project).toMatchObject({ name: 'Odd, rescued', shown: 'base' });
+    expect((await boltAsItIs('odd')).name).toBe('Odd');
+    const later = { ...newProject('later', 'Later'), version: 99 } as unknown as Project;
+    await writeBolt(later, []);
+    await expect(readBolt('later')).rejects.toThrow(/newer Hexaplex/);
+    await removeBolt(id);
     await writeBolt(newProject('odd', 'Odd again'), []);
     expect((await readBolt('odd'))?.project.name).toBe('Odd again');
+  });
+
+  test('one line of a log that is not sound takes none of the others with it', async () => {
+    record({ kind: 'votes', text: 'Kept.' });
+    useBolt.setState((s) => ({ log: [...s.log, { at: 'once', kind: 'votes', text: 'Odd.' }] }));
+    record({ kind: 'votes', text: 'Kept too.' });
+    await vi.waitFor(async () =>
+      expect((await readBolt('one'))?.log.map((l) => l.text)).toEqual(['Kept.', 'Kept too.']),
+    );
+    await open();
+    record({ kind: 'votes', text: 'Later.' });
+    const said = async () => (await readBolt('one'))?.log.map((l) => l.text);
+    await vi.waitFor(async () => expect(await said()).toEqual(['Kept.', 'Kept too.', 'Later.']));
   });
 
   test('the thumbnail outlives later writes; pictures come back byte for byte', async () => {

@@ -121,9 +121,9 @@ export async function openBolt(id: string): Promise<boolean> {
   await here.before;
   const bolt = await here.answer(readBolt(id));
   if (!bolt) return false;
-  const { steps, first, head, at, log } = bolt;
+  const { steps, first, head, at, log, nextLine } = bolt;
   const done = Math.min(Math.max(0, head.applied - first), steps.length);
-  Object.assign(stored(), { first, steps, at, lines: log.length });
+  Object.assign(stored(), { first, steps, at, lines: log.length, nextLine });
   useBolt.setState({
     project: bolt.project,
     log,
@@ -137,8 +137,9 @@ export async function openBolt(id: string): Promise<boolean> {
   return true;
 }
 
-/** What is on the shelf: the steps, the number of the first of them, how many were done in the document there; lines of the log. */
-const stored = sessionPart(() => ({ steps: [] as Step[], first: 0, at: -1, lines: 0 }));
+/** What is on the shelf: the steps, the number of the first of them, how many were done in the document there;
+ * how many lines of the log, and the number of the next. */
+const stored = sessionPart(() => ({ steps: [] as Step[], first: 0, at: -1, lines: 0, nextLine: 0 }));
 
 /** After so many steps the document is written whole again; until then it is found by doing them. */
 const WHOLE_AFTER = 64;
@@ -158,20 +159,26 @@ function writeOf({ project, log, past, future }: Kept & { project: Project }, be
   );
   const [to, applied] = [first + steps.length, first + past.length];
   const changed = Math.min(to, ...put.map(([n]) => n));
-  const lines = log.slice(was.lines).map((line, n): [number, LogEntry] => [was.lines + n, line]);
+  const lines = log.slice(was.lines).map((line, n): [number, LogEntry] => [was.nextLine + n, line]);
   let base: Write['base'];
   const then = was.first + (before?.past.length ?? 0);
   if (was.at < 0 || changed < was.at) base = { project, at: applied };
   else if (before?.project && then === applied - 1 && changed === then && then - was.at >= WHOLE_AFTER) {
     base = { project: before.project, at: then };
   }
-  Object.assign(was, { first, steps, lines: log.length, at: base ? base.at : was.at });
+  Object.assign(was, {
+    first,
+    steps,
+    lines: log.length,
+    nextLine: was.nextLine + lines.length,
+    at: base ? base.at : was.at,
+  });
   return { head: headOf(project, applied), put, from: first, to, lines, ...(base ? { base } : {}) };
 }
 
 /** All of a bolt, to be written anew. */
 function wholeOf(state: Kept & { project: Project }): Write {
-  Object.assign(stored(), { steps: [], lines: 0, at: -1 });
+  Object.assign(stored(), { steps: [], lines: 0, nextLine: 0, at: -1 });
   return { ...writeOf(state, null), whole: true };
 }
 

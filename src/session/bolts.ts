@@ -1,9 +1,11 @@
-import { ArgumentError, type LogEntry, newProject } from '../core';
+import { ArgumentError, type LogEntry, newProject, rescue } from '../core';
 import { fetchDemo } from '../demo';
 import {
   listBolts,
   putAsset,
   putBack,
+  rawDocument,
+  readRaw,
   readSetting,
   removeBolt,
   writeBolt,
@@ -19,7 +21,7 @@ export { listBolts };
 const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kind: 'created', text });
 
 /** A bolt that is open in some window is worked on there, and changed from nowhere else. */
-async function refuseOpen(id: string) {
+export async function refuseOpen(id: string) {
   if (await isOpen(id))
     throw new ArgumentError(
       'This bolt is open in another window. Close it there first; nothing was changed.',
@@ -59,4 +61,23 @@ export async function takeOffShelf(id: string): Promise<() => Promise<void>> {
     await refuseOpen(id);
     if (taken) await putBack(taken);
   };
+}
+
+/** What is kept of a bolt as it is, whatever it is, as a file to take away. */
+export async function boltAsItIs(id: string): Promise<{ name: string; file: Blob }> {
+  const raw = await readRaw(id);
+  const file = new Blob([JSON.stringify(raw, null, 1)], { type: 'application/json' });
+  return { name: raw.head?.name ?? 'A bolt', file };
+}
+
+/** Makes a new bolt of all that can be read of one that cannot; that one stays as it is. Its id, and what was lost. */
+export async function rescueBolt(id: string): Promise<{ id: string; lost: string[] }> {
+  const raw = await readRaw(id);
+  const { project, lost } = rescue(rawDocument(raw), crypto.randomUUID());
+  const name = `${raw.head?.name ?? project.name}, rescued`.slice(0, 80);
+  const told = lost.length ? `Lost: ${lost.join(', ')}.` : 'Nothing was lost.';
+  await writeBolt({ ...project, name }, [
+    created(`Rescued from a bolt that could not be read. ${told}`.slice(0, 400)),
+  ]);
+  return { id: project.id, lost };
 }

@@ -1,6 +1,6 @@
-import type { Project } from '../core';
-import { letGoOfArt } from '../engine';
-import { readBolt } from '../shelf';
+import { type Project, textOf } from '../core';
+import { letGoOfArt, Stopped } from '../engine';
+import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
 import { holdBolt, talk } from './bolt-lock';
 import { wantCheck } from './checks';
@@ -15,7 +15,8 @@ import { fitCell, useView } from './view';
 /** What the cell on the cloth depends on. */
 const cellKey = ({ brief, layout }: Project) => JSON.stringify([brief.widthMm, brief.heightMm, layout]);
 
-export type Opened = 'open' | 'looking' | 'missing';
+/** How it was opened; `why` says why a bolt cannot be read. */
+export type Opened = 'open' | 'looking' | 'missing' | { why: string };
 
 /** How a bolt is opened: to work on it, where no other window does; to look at it; or to work on it whoever else does. */
 export type How = 'work' | 'look' | 'take';
@@ -35,8 +36,11 @@ export function openSession(
   const lost = () => {
     if (!mine.closed) onLost();
   };
-  return { session: mine, ready: begin(mine, id, how, lost).catch(() => 'missing') };
+  return { session: mine, ready: begin(mine, id, how, lost).catch(notOpened) };
 }
+
+const notOpened = (error: unknown): Opened =>
+  error instanceof Unreadable || !(error instanceof Stopped) ? { why: textOf(error) } : 'missing';
 
 async function begin(mine: Session, id: string, how: How, onLost: () => void): Promise<Opened> {
   const release = how === 'look' ? null : await holdBolt(id, how, onLost);

@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches } from 'immer';
 import {
   DOCUMENT_VERSION,
+  isOfLaterVersion,
   type LogEntry,
   logEntrySchema,
   openProject,
@@ -31,6 +32,8 @@ type Bolt = {
   steps: Step[];
   first: number;
   log: LogEntry[];
+  /** The number of the line that comes next: one that is not sound keeps its own. */
+  nextLine: number;
 };
 
 /** What of a history is sound and of today's documents, and the number of its first step. */
@@ -73,28 +76,57 @@ export async function listBolts(): Promise<(Head & { thumbnail?: Blob })[]> {
   });
 }
 
-/** One bolt, checked; undefined when it is not there, or its document is not sound. */
-export async function readBolt(id: string): Promise<Bolt | undefined> {
-  const found = await withDb(async (db) => {
+/** Thrown when the document of a bolt cannot be read; says why. */
+export class Unreadable extends Error {
+  override name = 'Unreadable';
+}
+
+/** All that is kept of a bolt, as it is, unchecked. */
+export type RawBolt = { head?: Head; base?: Base; history: KeptStep[]; log: KeptLine[] };
+
+export const readRaw = (id: string): Promise<RawBolt> =>
+  withDb(async (db) => {
     const tx = db.transaction(['heads', 'bolts', 'history', 'log']);
     return {
       head: await tx.objectStore('heads').get(id),
       base: await tx.objectStore('bolts').get(id),
-      kept: await tx.objectStore('history').getAll(numbered(id)),
-      lines: await tx.objectStore('log').getAll(numbered(id)),
+      history: await tx.objectStore('history').getAll(numbered(id)),
+      log: await tx.objectStore('log').getAll(numbered(id)),
     };
   });
-  const { head, base, kept, lines } = found;
-  if (!head || !base) return undefined;
+
+/** The document of a bolt as it stands, unchecked; as it was last written whole where its steps cannot be done. */
+export function rawDocument({ head, base, history }: RawBolt): unknown {
+  if (!base) return undefined;
   try {
-    const project = openProject(documentOf(base, kept, head.applied));
-    const { steps, first } = soundSteps(kept);
-    // Where the history is let go of, the document is to be written whole with the next edit.
-    const at = steps.length || !kept.length ? base.at : -1;
-    return { head, project, at, steps, first, log: soundLines(lines) };
+    return documentOf(base, history, head?.applied ?? base.at);
   } catch {
-    return undefined;
+    return base.project;
   }
+}
+
+/**
+ * One bolt, checked; undefined when it is not there.
+ * @throws Unreadable when its document is not sound.
+ */
+export async function readBolt(id: string): Promise<Bolt | undefined> {
+  const { head, base, history, log } = await readRaw(id);
+  if (!head || !base) return undefined;
+  let project: Project;
+  try {
+    project = openProject(documentOf(base, history, head.applied));
+  } catch {
+    throw new Unreadable(
+      isOfLaterVersion(base.project)
+        ? `It was made by a newer Hexaplex (its document is of version ${base.project.version}). Reload this page to get that one.`
+        : 'Part of its document is not in order.',
+    );
+  }
+  const { steps, first } = soundSteps(history);
+  // Where the history is let go of, the document is to be written whole with the next edit.
+  const at = steps.length || !history.length ? base.at : -1;
+  const nextLine = (log.at(-1)?.n ?? -1) + 1;
+  return { head, project, at, steps, first, log: soundLines(log), nextLine };
 }
 
 /** Puts a bolt on the shelf whole, in the place of one of its id. */

@@ -2,8 +2,11 @@ export { hasAsset, putAsset, readAsset } from './assets';
 export {
   listBolts,
   putBack,
+  rawDocument,
   readBolt,
+  readRaw,
   removeBolt,
+  Unreadable,
   writeBolt,
   writeThumbnail,
 } from './bolts';

@@ -6,7 +6,6 @@ import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import Link from 'next/link';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { useBolt } from '@/session/bolt';
@@ -17,32 +16,38 @@ import Cloth from './cloth/cloth';
 import ClothBars from './cloth/cloth-bars';
 import Tape, { ScaleText, TAPE_PX } from './cloth/tape';
 import { useKeys } from './keys';
+import NotOpened from './not-opened';
+import Boundary from './parts/boundary';
 import Help from './parts/help';
+import lazyPart from './parts/lazy-part';
 import Selvedge, { STEP_NAME } from './parts/selvedge';
 import TopEdge, { TOP_EDGE_PX } from './parts/top-edge';
 import ViewBar from './parts/view-bar';
-import BriefTray from './steps/brief/brief-tray';
-import CheckTray from './steps/check/check-tray';
-import ColourTray from './steps/colour/colour-tray';
 import WallRoom from './steps/colour/wall-room';
-import LayTray from './steps/lay/lay-tray';
 import LayoutsRoom from './steps/lay/layouts-room';
-import LogTray from './steps/log/log-tray';
-import MotifsTray from './steps/motifs/motifs-tray';
-import ScaleTray from './steps/scale/scale-tray';
-import SendTray from './steps/send/send-tray';
 import { FIGURES, TAPE } from './theme/theme';
 
-const TRAYS: Record<Step, React.ComponentType> = {
-  brief: BriefTray,
-  motifs: MotifsTray,
-  lay: LayTray,
-  check: CheckTray,
-  colour: ColourTray,
-  scale: ScaleTray,
-  send: SendTray,
-  log: LogTray,
+const LOAD = {
+  brief: () => import('./steps/brief/brief-tray'),
+  motifs: () => import('./steps/motifs/motifs-tray'),
+  lay: () => import('./steps/lay/lay-tray'),
+  check: () => import('./steps/check/check-tray'),
+  colour: () => import('./steps/colour/colour-tray'),
+  scale: () => import('./steps/scale/scale-tray'),
+  send: () => import('./steps/send/send-tray'),
+  log: () => import('./steps/log/log-tray'),
 };
+const TRAYS = Object.fromEntries(
+  Object.entries(LOAD).map(([step, load]) => [step, lazyPart(load)]),
+) as Record<Step, React.ComponentType>;
+
+/** Trays are there before they are asked for: fetched one after the other while nothing else is to be done. */
+async function fetchTrays() {
+  for (const load of Object.values(LOAD)) {
+    await new Promise((idle) => requestIdleCallback(idle, { timeout: 3000 }));
+    await load().catch(() => {});
+  }
+}
 
 function useOpen(id: string) {
   const [state, setState] = useState<'opening' | Opened>('opening');
@@ -70,6 +75,10 @@ const toTop = (tray: HTMLElement | null) => tray?.parentElement?.scrollTo(0, 0);
 
 export default function Editor({ id }: { id: string }) {
   const { state, workHere } = useOpen(id);
+  const open = state === 'open' || state === 'looking';
+  useEffect(() => {
+    if (open) void fetchTrays();
+  }, [open]);
   const step = useView((s) => s.step);
   // A tray is drawn in pieces, so that the hand is not held up by it.
   const shownStep = useDeferredValue(step);
@@ -87,21 +96,8 @@ export default function Editor({ id }: { id: string }) {
     if (fitted && sized && now) fitCell(now);
   }, [fitted, sized]);
 
-  if (state === 'missing') {
-    return (
-      <Box sx={{ p: 6, maxWidth: 560 }}>
-        <Typography variant="h1" sx={{ mb: 1 }}>
-          This bolt is not on the shelf.
-        </Typography>
-        <Typography sx={{ mb: 2 }}>
-          It may have been made on another machine, or taken off. Your other bolts are where they were.
-        </Typography>
-        <Button component={Link} href="/" variant="contained">
-          To the shelf
-        </Button>
-      </Box>
-    );
-  }
+  if (state === 'missing') return <NotOpened id={id} />;
+  if (typeof state === 'object') return <NotOpened id={id} why={state.why} />;
   if (state === 'opening' || fitted !== id) {
     return (
       <Typography role="status" sx={{ p: 6 }}>
@@ -167,9 +163,11 @@ export default function Editor({ id }: { id: string }) {
                 <Tape vertical />
               </Box>
               <Box sx={{ flex: 1, display: 'flex', position: 'relative', minWidth: 0 }}>
-                <Cloth />
-                <ViewBar />
-                <ClothBars />
+                <Boundary what="The cloth">
+                  <Cloth />
+                  <ViewBar />
+                  <ClothBars />
+                </Boundary>
                 {trouble && (
                   <Box
                     role="alert"

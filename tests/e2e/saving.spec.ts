@@ -97,3 +97,41 @@ test('the shelf changes no bolt that is open in another window', async ({ page, 
   await shelf.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
   await expect(shelf.getByTestId('bolt')).toHaveCount(0);
 });
+
+test('a bolt is saved as a file, taken off, and comes back from it the same; beside itself it is another bolt', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('m');
+  const before = await kept(page);
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save Kite Weather as a file' }).click();
+  const saved = await download;
+  expect(saved.suggestedFilename()).toBe('kite-weather.hexaplex');
+  await expect(page.getByText(/read back, every one of its \d+ pictures as it was/)).toBeVisible();
+  const path = await saved.path();
+  await page.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
+  await expect(page.getByTestId('bolt')).toHaveCount(0);
+
+  const choose = async (file: string | { name: string; mimeType: string; buffer: Buffer }) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Open a bolt from a file' }).click();
+    await (await chooser).setFiles(file);
+  };
+  await choose(path);
+  await expect(page.getByText('Kite Weather is on the shelf.')).toBeVisible();
+  await page.getByRole('link', { name: 'Open Kite Weather' }).click();
+  await expect(page.getByTestId('cloth')).toBeVisible();
+  expect(await kept(page)).toEqual(before);
+
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await choose(path);
+  await page.getByRole('button', { name: 'Keep both' }).click();
+  await expect(page.getByTestId('bolt')).toHaveCount(2);
+  await choose({ name: 'other.hexaplex', mimeType: 'application/zip', buffer: Buffer.from('PK not one') });
+  await expect(page.getByText(/damaged.*Nothing was changed\./)).toBeVisible();
+  await expect(page.getByTestId('bolt')).toHaveCount(2);
+});

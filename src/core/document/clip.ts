@@ -89,3 +89,8 @@ export const pasteClip = (clip: Clip, by: { x: number; y: number }, newId: () =>
     d.motifs.push(...fresh);
     addPlacements(laid).apply(d);
   });
+
+/** Every picture that a document uses: of its motifs, and its pages. */
+export const assetsOfProject = ({ motifs, sheets }: Pick<Project, 'motifs' | 'sheets'>): string[] => [
+  ...new Set([...motifs.flatMap(assetsOf), ...sheets.map((s) => s.asset)]),
+];

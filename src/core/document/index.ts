@@ -1,5 +1,5 @@
 export { cellOf, latticeMm } from './cell';
-export { assetsOf, type Clip, clipOf, pasteClip, readClip } from './clip';
+export { assetsOf, assetsOfProject, type Clip, clipOf, pasteClip, readClip } from './clip';
 export { motifOf, newProject } from './create';
 export * from './edits/bolt';
 export * from './edits/colours';
@@ -8,7 +8,8 @@ export { joinSteps, patched, type Step, stepOf, stepSchema } from './edits/histo
 export { type OverrideRule, overrideInk, overrideInksByRule } from './edits/override-inks';
 export * from './edits/placements';
 export { artKey, type InkedArt, inkedArts } from './inked-art';
-export { openProject } from './open';
+export { isOfLaterVersion, openProject } from './open';
+export { type Rescued, rescue } from './rescue';
 export {
   type Brief,
   type Checking,

@@ -15,6 +15,14 @@ export {
   writePalette,
 } from './palette/palette-text';
 export { encodePng } from './png/write';
+export {
+  assetEntry,
+  assetOfEntry,
+  PROJECT_LIMITS,
+  PROJECT_MIME,
+  projectText,
+  readProjectText,
+} from './project';
 export { FileRefused, type PictureHead, PictureRefused } from './refused';
 export { formatOf, formats } from './registry';
 export { slug, writeCsv } from './text';

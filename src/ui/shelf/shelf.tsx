@@ -8,9 +8,16 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
+import { useDropzone } from 'react-dropzone';
 import { textOf } from '@/core';
 import { beginBolt, layOutDemo, listBolts, type OnShelf, shelfAtStart, takeOffShelf } from '@/session/bolts';
-import { LAYOUT_NAME, size } from '../parts/lengths';
+import { jobTrouble } from '@/session/jobs';
+import { type Arrived, lookThrough, PROJECT_FILE, saveAsFile, takeFromFile } from '@/session/project-file';
+import FileButton from '../parts/file-button';
+import JobProgress from '../parts/job-progress';
+import { fileSize, LAYOUT_NAME, size } from '../parts/lengths';
+import { saveFile } from '../parts/save-file';
+import SameBolt from './same-bolt';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
@@ -53,6 +60,44 @@ export default function Shelf() {
     });
   }, [refresh]);
 
+  const say = (text: string, wrong = false) => enqueueSnackbar(text, wrong ? { variant: 'warning' } : {});
+  const [same, setSame] = useState<Arrived | null>(null);
+  const take = async (arrived: Arrived, how: 'replace' | 'both') => {
+    setSame(null);
+    const { name } = arrived.file.project;
+    const id = await takeFromFile(arrived, how);
+    const trouble = jobTrouble(PROJECT_FILE);
+    if (id) say(`${name} is on the shelf.`);
+    else if (trouble) say(`${trouble} Nothing was changed.`, true);
+    await refresh();
+  };
+  const arrive = async (file: File) => {
+    try {
+      const arrived = await lookThrough(file);
+      if (arrived.there) setSame(arrived);
+      else await take(arrived, 'replace');
+    } catch (error) {
+      say(`${textOf(error)} Nothing was changed.`, true);
+    }
+  };
+  const save = async (id: string) => {
+    const made = await saveAsFile(id);
+    const trouble = jobTrouble(PROJECT_FILE);
+    if (made) {
+      saveFile(made.file, made.name);
+      say(
+        `${made.name}, ${fileSize(made.file.size)}: read back, every one of its ${made.assets} pictures as it was.`,
+      );
+    } else if (trouble) say(`The file was not made: ${trouble}`, true);
+  };
+  const { getRootProps, isDragActive } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    onDrop: (files) => {
+      for (const file of files.slice(0, 1)) void arrive(file);
+    },
+  });
+
   const begin = async () => {
     const n = (bolts?.length ?? 0) + 1;
     router.push(`/bolt/${await beginBolt(`New bolt ${n}`)}`);
@@ -79,7 +124,20 @@ export default function Shelf() {
     });
   };
   return (
-    <Box component="main" sx={{ maxWidth: 1160, mx: 'auto', px: { xs: 2, sm: 5 }, py: 5 }}>
+    <Box
+      component="main"
+      {...getRootProps({ role: 'main' })}
+      sx={{
+        maxWidth: 1160,
+        minHeight: '100vh',
+        mx: 'auto',
+        px: { xs: 2, sm: 5 },
+        py: 5,
+        outline: isDragActive ? '3px dashed' : 'none',
+        outlineColor: 'primary.main',
+        outlineOffset: -12,
+      }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 2, mb: 4, flexWrap: 'wrap' }}>
         <Box sx={{ flex: 1, minWidth: 260 }}>
           <Typography variant="h1" sx={{ color: 'primary.main', fontSize: '2.5rem' }}>
@@ -89,6 +147,12 @@ export default function Shelf() {
             Seamless repeats, exact and measured. Your bolts stay on this machine.
           </Typography>
         </Box>
+        <FileButton
+          label="Open a bolt from a file"
+          accept=".hexaplex"
+          onFile={(file) => void arrive(file)}
+          disabled={!bolts}
+        />
         <Button variant="contained" size="large" startIcon={<AddRounded />} onClick={begin} disabled={!bolts}>
           New bolt
         </Button>
@@ -97,6 +161,15 @@ export default function Shelf() {
         <Typography role="alert" color="error" sx={{ mb: 2 }}>
           {wrong}
         </Typography>
+      )}
+      <JobProgress kind={PROJECT_FILE} />
+      {same && (
+        <SameBolt
+          arrived={same}
+          changed={bolts?.find((b) => b.id === same.file.project.id)?.changed}
+          onTake={(how) => void take(same, how)}
+          onLeave={() => setSame(null)}
+        />
       )}
       {!bolts && <Typography role="status">Fetching the bolts.</Typography>}
       {bolts?.length === 0 && (
@@ -179,6 +252,9 @@ export default function Shelf() {
               >
                 <Button component={Link} href={`/bolt/${bolt.id}`}>
                   Open
+                </Button>
+                <Button onClick={() => void save(bolt.id)} aria-label={`Save ${name} as a file`}>
+                  Save as a file
                 </Button>
                 <Button color="error" onClick={() => takeOff(bolt)} aria-label={`Take ${name} off the shelf`}>
                   Take off the shelf

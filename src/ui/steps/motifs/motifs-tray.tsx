@@ -5,7 +5,6 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import dynamic from 'next/dynamic';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { type PageDraft, PictureRefused, type Sheet, shownGround } from '@/core';
@@ -18,17 +17,18 @@ import {
   sheetFile,
 } from '@/session/intake';
 import { dropDraft, readDraft } from '@/session/page-draft';
+import lazyPart from '../../parts/lazy-part';
 import { trim } from '../../parts/lengths';
 import Tray, { Part } from '../../parts/tray';
 import IntakeBox from './intake-box';
 import MotifCard from './motif-card';
 import { SORTS, type Sort, shelfRows } from './shelf-row';
 
-const PageRoom = dynamic(() => import('./page-room/page-room'), { ssr: false });
-const LayersRoom = dynamic(() => import('./layers-room'), { ssr: false });
-const PartsRoom = dynamic(() => import('./parts-room'), { ssr: false });
-const MotifRoom = dynamic(() => import('./motif-room/motif-room'), { ssr: false });
-const MotifTable = dynamic(() => import('./motif-table'), { ssr: false });
+const PageRoom = lazyPart(() => import('./page-room/page-room'));
+const LayersRoom = lazyPart(() => import('./layers-room'));
+const PartsRoom = lazyPart(() => import('./parts-room'));
+const MotifRoom = lazyPart(() => import('./motif-room/motif-room'));
+const MotifTable = lazyPart(() => import('./motif-table'));
 
 /** What stands open over the cloth, one after the other. */
 type Open =
