@@ -39,6 +39,7 @@ export async function runJob<T>(
   run: (work: Required<Work>) => Promise<T>,
 ): Promise<T | null> {
   const mine = session();
+  if (mine.closed) return null;
   const { jobs, stops } = useJobs.getState();
   const id = 1 + Math.max(0, ...jobs.map((j) => j.id));
   const stop = new AbortController();

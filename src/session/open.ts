@@ -39,6 +39,11 @@ export function openSession(
   return { session: mine, ready: begin(mine, id, how, lost).catch(notOpened) };
 }
 
+/** The bolt is left: what comes next, on the shelf or in another bolt, has nothing of it. */
+export function closeSession(mine: Session) {
+  if (session() === mine) nextSession();
+}
+
 const notOpened = (error: unknown): Opened =>
   error instanceof Unreadable || !(error instanceof Stopped) ? { why: textOf(error) } : 'missing';
 

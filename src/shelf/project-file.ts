@@ -56,6 +56,7 @@ export async function writeProjectFile(
   const snapshots = (await listSnapshots(id)).map(({ bolt: _, ...s }) => s);
   const thumbnail = await withDb((db) => db.get('thumbnails', id));
   const names = [...new Set([project, ...snapshots.map((s) => s.project)].flatMap(assetsOfProject))];
+  signal?.throwIfAborted();
   const zip = new ZipWriter(sink, { ...STORED, signal });
   await zip.add('mimetype', new TextReader(PROJECT_MIME), { extendedTimestamp: false });
   await zip.add('project.json', new TextReader(projectText({ project, log, snapshots })), { level: 6 });

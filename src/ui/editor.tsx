@@ -9,7 +9,7 @@ import useMediaQuery from '@mui/material/useMediaQuery';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { useBolt } from '@/session/bolt';
-import { type How, type Opened, openSession } from '@/session/open';
+import { closeSession, type How, type Opened, openSession } from '@/session/open';
 import { useSprites } from '@/session/sprites';
 import { fitCell, type Step, useView } from '@/session/view';
 import Cloth from './cloth/cloth';
@@ -57,7 +57,7 @@ function useOpen(id: string) {
     setState('opening');
     const { session, ready } = openSession(id, how, () => setHow('look'));
     void ready.then((now) => !session.closed && setState(now));
-    return () => void session.close();
+    return () => closeSession(session);
   }, [id, how]);
   const refused = useBolt((s) => s.refused);
   useEffect(() => {
