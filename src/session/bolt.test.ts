@@ -1,10 +1,20 @@
 import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
-import { newProject, type Project, paint, rename, setBrief } from '../core';
 import {
+  addMotifs,
+  addPlacements,
+  apply,
+  motifOf,
+  newProject,
+  type Project,
+  paint,
+  rename,
+  setBrief,
+} from '../core';
+import {
+  hasAsset,
   listBolts,
   putAsset,
-  putBack,
   readAsset,
   readBolt,
   readSetting,
@@ -13,8 +23,20 @@ import {
   writeSetting,
   writeThumbnail,
 } from '../shelf';
+import { withDb } from '../shelf/db';
 import { edit, openBolt, record, redo, startAutosave, undo, useBolt } from './bolt';
-import { beginBolt, boltAsItIs, rescueBolt } from './bolts';
+import {
+  beginBolt,
+  beginFrom,
+  boltAsItIs,
+  duplicateBolt,
+  putBackOnShelf,
+  renameBolt,
+  rescueBolt,
+  shelfAtStart,
+  takeOffShelf,
+  throwAway,
+} from './bolts';
 import { nextSession, session } from './session';
 
 const page = new EventTarget();
@@ -22,6 +44,7 @@ const documentStub = new EventTarget();
 vi.stubGlobal('addEventListener', page.addEventListener.bind(page));
 vi.stubGlobal('removeEventListener', page.removeEventListener.bind(page));
 vi.stubGlobal('document', documentStub);
+vi.stubGlobal('navigator', { locks: { query: async () => ({ held: [] }) } });
 
 const open = async () => {
   const mine = nextSession();
@@ -155,12 +178,13 @@ describe('undo', () => {
   test('a history of an older version of document is let go', async () => {
     edit(rename('Old, renamed'));
     await vi.waitFor(() => expect(useBolt.getState().save).toBe('saved'));
-    const taken = await removeBolt('one');
-    if (!taken) throw new Error('Nothing was taken.');
-    const { dismissed: left, ...rest } = taken.base.project;
-    const old = { ...rest, left, version: 2 } as unknown as Project;
-    const history = taken.history.map((step) => ({ ...step, version: 2 }));
-    await putBack({ ...taken, history, base: { ...taken.base, project: old } });
+    await withDb(async (db) => {
+      const base = await db.get('bolts', 'one');
+      if (!base) throw new Error('There is no bolt.');
+      const { dismissed: left, ...rest } = base.project;
+      await db.put('bolts', { ...base, project: { ...rest, left, version: 2 } as unknown as Project });
+      for (const step of await db.getAll('history')) await db.put('history', { ...step, version: 2 });
+    });
     const bolt = await readBolt('one');
     expect(bolt).toMatchObject({ steps: [], project: { version: 3, name: 'Old, renamed', dismissed: [] } });
     await open();
@@ -257,4 +281,49 @@ test('an edit right after undo is a step of its own, though it merges with the o
 test('a new bolt’s log names no bolt, so that another name makes nothing in it untrue', async () => {
   const id = await beginBolt('Kite Weather');
   expect((await readBolt(id))?.log.map((l) => l.text)).toEqual(['This bolt was begun.']);
+});
+
+test('the bin: what was taken off comes back as it was; what lies there for 30 days, or is thrown away, goes with its pictures', async () => {
+  await writeSetting('demoShown', true);
+  edit(rename('Kite'));
+  await vi.waitFor(() => expect(useBolt.getState().save).toBe('saved'));
+  const before = await readBolt('one');
+  await takeOffShelf('one');
+  expect((await shelfAtStart())[0].binned).toBeDefined();
+  await putBackOnShelf('one');
+  expect(await readBolt('one')).toEqual(before);
+  const [used, unused] = ['a', 'b'].map((c) => c.repeat(64));
+  for (const asset of [used, unused]) await putAsset(asset, new Blob(['x']));
+  const motif = motifOf({ id: 'm', name: 'M', asset: used, width: 3, height: 3, ppi: 300 });
+  await writeBolt(apply(newProject('two', 'Two'), addMotifs([motif])), []);
+  await throwAway('one');
+  expect(await readBolt('one')).toBeUndefined();
+  expect([await hasAsset(used), await hasAsset(unused)]).toEqual([true, false]);
+  vi.useFakeTimers({ toFake: ['Date'] });
+  await takeOffShelf('two');
+  vi.setSystemTime(Date.now() + 29 * 86_400_000);
+  expect(await shelfAtStart()).toHaveLength(1);
+  vi.setSystemTime(Date.now() + 2 * 86_400_000);
+  expect(await shelfAtStart()).toEqual([]);
+  expect(await hasAsset(used)).toBe(false);
+  vi.useRealTimers();
+});
+
+test('a bolt is doubled, renamed, and begun from: its motifs without its layout', async () => {
+  const motif = motifOf({ id: 'm', name: 'M', asset: 'a'.repeat(64), width: 3, height: 3, ppi: 300 });
+  const laid = { id: 'p', motif: 'm', x: 1, y: 1, angle: 0, scale: 1, mirror: false };
+  const two = apply(newProject('two', 'Two'), addMotifs([motif]), addPlacements([laid]));
+  await writeBolt(two, []);
+  const copy = await duplicateBolt('two');
+  expect((await readBolt(copy))?.project).toEqual({ ...two, id: copy, name: 'Two, copy' });
+  const anew = await beginFrom('two');
+  expect((await readBolt(anew))?.project).toMatchObject({
+    motifs: [motif],
+    placements: [],
+    brief: two.brief,
+  });
+  await renameBolt('two', 'Second');
+  const renamed = await readBolt('two');
+  expect(renamed?.project).toEqual({ ...two, name: 'Second' });
+  expect(renamed?.steps).toHaveLength(1);
 });

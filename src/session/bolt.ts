@@ -48,7 +48,8 @@ const MOST_STEPS = 300;
 const RUN_MS = 900;
 
 const run = sessionPart(() => ({ key: '', at: 0 }));
-const refuse = (error: unknown) =>
+/** Says why something was not done. */
+export const refuse = (error: unknown) =>
   useBolt.setState({
     refused: { text: textOf(error), at: Date.now() },
   });

@@ -1,13 +1,16 @@
-import { ArgumentError, type LogEntry, newProject, rescue } from '../core';
+import { ArgumentError, type LogEntry, newProject, type Project, rename, rescue } from '../core';
 import { fetchDemo } from '../demo';
 import {
+  binBolt,
+  editBolt,
   listBolts,
   putAsset,
-  putBack,
   rawDocument,
+  readBolt,
   readRaw,
   readSetting,
   removeBolt,
+  sweepAssets,
   writeBolt,
   writeSetting,
   writeThumbnail,
@@ -37,12 +40,19 @@ export async function layOutDemo(): Promise<void> {
   await writeThumbnail(project.id, thumbnail);
 }
 
-/** The shelf as it is; on the very first start the demo bolt is put there. */
+/** What is in the bin stays so many days. */
+const BIN_DAYS = 30;
+
+/** The shelf as it is; on the very first start the demo bolt is put there. What lay in the bin too long goes. */
 export async function shelfAtStart() {
   if (!(await readSetting('demoShown'))) {
     await layOutDemo();
     await writeSetting('demoShown', true);
   }
+  const long = new Date(Date.now() - BIN_DAYS * 86_400_000).toISOString();
+  const gone = (await listBolts()).filter((b) => b.binned && b.binned < long);
+  for (const bolt of gone) await removeBolt(bolt.id);
+  if (gone.length) await sweepAssets();
   return listBolts();
 }
 
@@ -53,14 +63,53 @@ export async function beginBolt(name: string): Promise<string> {
   return id;
 }
 
-/** Takes a bolt off the shelf; what puts it back as it was is returned. @throws ArgumentError while it is open. */
-export async function takeOffShelf(id: string): Promise<() => Promise<void>> {
+/** Takes a bolt off the shelf, into the bin. @throws ArgumentError while it is open. */
+export async function takeOffShelf(id: string): Promise<void> {
   await refuseOpen(id);
-  const taken = await removeBolt(id);
-  return async () => {
-    await refuseOpen(id);
-    if (taken) await putBack(taken);
-  };
+  await binBolt(id, new Date().toISOString());
+}
+
+/** Puts a bolt from the bin back on the shelf as it was. */
+export const putBackOnShelf = (id: string): Promise<void> => binBolt(id, undefined);
+
+/** Takes a bolt that is in the bin away for good, with the pictures that nothing else uses. */
+export async function throwAway(id: string): Promise<void> {
+  await refuseOpen(id);
+  await removeBolt(id);
+  await sweepAssets();
+}
+
+export async function renameBolt(id: string, name: string): Promise<void> {
+  await refuseOpen(id);
+  await editBolt(id, rename(name));
+}
+
+async function copyOf(id: string): Promise<Project> {
+  const bolt = await readBolt(id);
+  if (!bolt) throw new ArgumentError('This bolt is not on the shelf.');
+  return bolt.project;
+}
+const named = (project: Project, name: string): Project => ({
+  ...project,
+  id: crypto.randomUUID(),
+  name: name.slice(0, 80),
+});
+
+/** A second bolt like one that is there; its id. */
+export async function duplicateBolt(id: string): Promise<string> {
+  const from = await copyOf(id);
+  const project = named(from, `${from.name}, copy`);
+  await writeBolt(project, [created('Begun as a copy of another bolt.')]);
+  return project.id;
+}
+
+/** A new bolt with the brief, the inks, the colourways and the motifs of another, and nothing on its cloth; its id. */
+export async function beginFrom(id: string): Promise<string> {
+  const from = await copyOf(id);
+  const bare = { placements: [], reserves: [], dismissed: [], polls: [] };
+  const project = named({ ...from, ...bare }, `${from.name}, begun anew`);
+  await writeBolt(project, [created('Begun with the brief, the inks and the motifs of another bolt.')]);
+  return project.id;
 }
 
 /** What is kept of a bolt as it is, whatever it is, as a file to take away. */

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { beforeEach, expect, test } from 'vitest';
+import { beforeEach, expect, test, vi } from 'vitest';
 import {
   addMotifs,
   addPlacement,
@@ -10,7 +10,7 @@ import {
   rename,
   setLayout,
 } from '../core';
-import { listSnapshots, putBack, removeBolt, writeBolt } from '../shelf';
+import { listSnapshots, removeBolt, writeBolt } from '../shelf';
 import { edit, undo, useBolt } from './bolt';
 import {
   blink,
@@ -81,12 +81,17 @@ test('blinking shows the last state and the work by turns; a dropped state ends 
   expect(await listSnapshots(now()?.id ?? '')).toEqual([state]);
 });
 
-test('a bolt taken off the shelf takes its states along, and gives them back to be put there again', async () => {
+test('a bolt that is thrown away takes its states along; a state that cannot be kept says so', async () => {
   const id = now()?.id ?? '';
   const state = await takeSnapshot();
-  const gone = await removeBolt(id);
-  expect(gone?.snapshots).toEqual([state]);
-  expect(await listSnapshots(id)).toEqual([]);
-  if (gone) await putBack(gone);
   expect(await listSnapshots(id)).toEqual([state]);
+  const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  expect(await takeSnapshot()).toBeNull();
+  put.mockRestore();
+  expect(useBolt.getState().refused?.text).toMatch(/was not kept/);
+  expect(useSnapshots.getState().list).toHaveLength(1);
+  await removeBolt(id);
+  expect(await listSnapshots(id)).toEqual([]);
 });

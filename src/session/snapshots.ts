@@ -1,6 +1,6 @@
-import { goBackTo, type Project } from '../core';
+import { goBackTo, type Project, textOf } from '../core';
 import { listSnapshots, removeSnapshot, type Snapshot, writeSnapshot } from '../shelf';
-import { edit, useBolt } from './bolt';
+import { edit, refuse, useBolt } from './bolt';
 import { session, sessionPart, sessionStore } from './session';
 
 export type { Snapshot } from '../shelf';
@@ -34,7 +34,12 @@ export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
     at: new Date(Math.max(Date.now(), after)).toISOString(),
     project,
   };
-  await writeSnapshot(snapshot);
+  try {
+    await writeSnapshot(snapshot);
+  } catch (error) {
+    refuse(new Error(`This state was not kept: ${textOf(error)}`));
+    return null;
+  }
   useSnapshots.setState((s) => ({ list: [...s.list, snapshot] }));
   return snapshot;
 }

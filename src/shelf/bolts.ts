@@ -1,24 +1,18 @@
 import { applyPatches, enablePatches } from 'immer';
 import {
+  applied,
   DOCUMENT_VERSION,
+  type Edit,
   isOfLaterVersion,
   type LogEntry,
   logEntrySchema,
   openProject,
   type Project,
   type Step,
+  stepOf,
   stepSchema,
 } from '../core';
-import {
-  type Base,
-  type Head,
-  headOf,
-  type KeptLine,
-  type KeptStep,
-  numbered,
-  type Snapshot,
-  withDb,
-} from './db';
+import { type Base, type Head, headOf, type KeptLine, type KeptStep, numbered, withDb } from './db';
 import { writeEdits } from './journal';
 
 enablePatches();
@@ -147,47 +141,73 @@ export const writeThumbnail = (id: string, thumbnail: Blob): Promise<unknown> =>
     if ((await db.getKey('heads', id)) !== undefined) await db.put('thumbnails', thumbnail, id);
   });
 
-/** A bolt with all that belongs to it. */
-type WholeBolt = {
-  head: Head;
-  base: Base;
-  history: KeptStep[];
-  log: KeptLine[];
-  snapshots: Snapshot[];
-  thumbnail?: Blob;
-};
-
-const ALL = ['heads', 'bolts', 'history', 'log', 'snapshots', 'thumbnails'] as const;
-
-/** Takes a bolt off the shelf with all that belongs to it, which is given back so that it can be put there again. */
-export const removeBolt = (id: string): Promise<WholeBolt | null> =>
+/** Puts a bolt into the bin, or back on the shelf. */
+export const binBolt = (id: string, binned: string | undefined): Promise<void> =>
   withDb(async (db) => {
-    const tx = db.transaction(ALL, 'readwrite');
-    const head = await tx.objectStore('heads').get(id);
-    const base = await tx.objectStore('bolts').get(id);
-    const history = await tx.objectStore('history').getAll(numbered(id));
-    const log = await tx.objectStore('log').getAll(numbered(id));
-    const snapshots = await tx.objectStore('snapshots').index('bolt').getAll(id);
-    const thumbnail = await tx.objectStore('thumbnails').get(id);
+    const tx = db.transaction('heads', 'readwrite');
+    const head = await tx.store.get(id);
+    if (head) {
+      const { binned: _, ...rest } = head;
+      await tx.store.put(binned ? { ...rest, binned } : rest);
+    }
+    await tx.done;
+  });
+
+/** Takes a bolt away for good, with all that belongs to it but its pictures, which others may use. */
+export const removeBolt = (id: string): Promise<void> =>
+  withDb(async (db) => {
+    const tx = db.transaction(['heads', 'bolts', 'history', 'log', 'snapshots', 'thumbnails'], 'readwrite');
+    const snapshots = await tx.objectStore('snapshots').index('bolt').getAllKeys(id);
     await tx.objectStore('heads').delete(id);
     await tx.objectStore('bolts').delete(id);
     await tx.objectStore('thumbnails').delete(id);
     await tx.objectStore('history').delete(numbered(id));
     await tx.objectStore('log').delete(numbered(id));
-    for (const s of snapshots) await tx.objectStore('snapshots').delete(s.id);
+    for (const key of snapshots) await tx.objectStore('snapshots').delete(key);
     await tx.done;
-    return head && base ? { head, base, history, log, snapshots, thumbnail } : null;
   });
 
-/** Puts a bolt that was taken off back as it was. */
-export const putBack = ({ head, base, history, log, snapshots, thumbnail }: WholeBolt): Promise<void> =>
+/** Changes a bolt that is not open by an edit, as a step of its history. */
+export async function editBolt(id: string, change: Edit): Promise<void> {
+  const bolt = await readBolt(id);
+  if (!bolt) return;
+  const done = applied(bolt.project, change);
+  const n = bolt.head.applied;
+  const whole = bolt.at < 0 ? { base: { project: done.project, at: n + 1 } } : {};
+  await withDb((db) =>
+    writeEdits(db, [
+      {
+        head: headOf(done.project, n + 1),
+        put: [[n, stepOf(change, done, new Date().toISOString())]],
+        ...{ from: bolt.first, to: n + 1, lines: [], ...whole },
+      },
+    ]),
+  );
+}
+
+/** Names of pictures in what a document, a history or a draft says. */
+const HASH = /[0-9a-f]{64}/g;
+
+/**
+ * Takes away the pictures that nothing on this machine names any more: no bolt, on the shelf or in the bin, no step that can
+ * be undone, no snapshot, no page on its way in. How many, and how large they were.
+ */
+export const sweepAssets = (): Promise<{ count: number; bytes: number }> =>
   withDb(async (db) => {
-    const tx = db.transaction(ALL, 'readwrite');
-    await tx.objectStore('heads').put(head);
-    await tx.objectStore('bolts').put(base);
-    for (const s of snapshots) await tx.objectStore('snapshots').put(s);
-    for (const step of history) await tx.objectStore('history').put(step);
-    for (const line of log) await tx.objectStore('log').put(line);
-    if (thumbnail) await tx.objectStore('thumbnails').put(thumbnail, head.id);
-    await tx.done;
+    const used = new Set<string>();
+    for (const store of ['bolts', 'history', 'snapshots', 'settings'] as const) {
+      let cursor = await db.transaction(store).store.openCursor();
+      while (cursor) {
+        for (const [hash] of JSON.stringify(cursor.value).matchAll(HASH)) used.add(hash);
+        cursor = await cursor.continue();
+      }
+    }
+    let [count, bytes] = [0, 0];
+    for (const key of await db.getAllKeys('assets')) {
+      if (used.has(key)) continue;
+      bytes += (await db.get('assets', key))?.size ?? 0;
+      await db.delete('assets', key);
+      count++;
+    }
+    return { count, bytes };
   });

@@ -13,6 +13,8 @@ export type Head = {
   changed: string;
   /** The number of the step of its history that comes next: those before it are done, the others were undone. */
   applied: number;
+  /** When it was put into the bin, ISO; not there: it is on the shelf. */
+  binned?: string;
 };
 
 /** The document of a bolt as it was when so many steps of its history were done. */

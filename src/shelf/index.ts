@@ -1,11 +1,13 @@
 export { hasAsset, putAsset, readAsset } from './assets';
 export {
+  binBolt,
+  editBolt,
   listBolts,
-  putBack,
   rawDocument,
   readBolt,
   readRaw,
   removeBolt,
+  sweepAssets,
   Unreadable,
   writeBolt,
   writeThumbnail,

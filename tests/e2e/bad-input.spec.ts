@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { expect, openDemo, test } from './watch';
+import { expect, onShelf, openDemo, test } from './watch';
 
 const plain = (rgb: string, noise = 0) =>
   sharp({
@@ -93,9 +93,10 @@ test('a bolt that is not there, and an empty shelf, say what to do', async ({ pa
   await page.goto('/bolt/gone');
   await expect(page.getByText('This bolt is not on the shelf.')).toBeVisible();
   await page.getByRole('link', { name: 'To the shelf' }).click();
-  await page.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
+  await onShelf(page, 'Kite Weather', 'Take off the shelf');
   await expect(page.getByText('The shelf is empty.')).toBeVisible();
-  await page.getByRole('button', { name: 'Put it back' }).click();
+  await page.getByRole('button', { name: /^Bin: 1 bolt/ }).click();
+  await page.getByRole('button', { name: 'Put Kite Weather back' }).click();
   await expect(page.getByTestId('bolt')).toBeVisible();
 });
 

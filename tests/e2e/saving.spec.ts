@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, kept, LAID, openDemo, test } from './watch';
+import { expect, kept, LAID, onShelf, openDemo, test } from './watch';
 
 /** Blocks everything of the page but the handlers of keys, as a key that is held does on a slow machine. */
 const holdKey = (page: Page, times: number) =>
@@ -89,12 +89,12 @@ test('the shelf changes no bolt that is open in another window', async ({ page, 
   await openDemo(page);
   const shelf = await context.newPage();
   await shelf.goto('/');
-  await shelf.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
+  await onShelf(shelf, 'Kite Weather', 'Take off the shelf');
   await expect(shelf.getByText(/open in another window/)).toBeVisible();
   await expect(shelf.getByTestId('bolt')).toHaveCount(1);
   await page.getByRole('link', { name: 'Hexaplex' }).click();
   await expect(page.getByTestId('bolt')).toBeVisible();
-  await shelf.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
+  await onShelf(shelf, 'Kite Weather', 'Take off the shelf');
   await expect(shelf.getByTestId('bolt')).toHaveCount(0);
 });
 
@@ -108,12 +108,12 @@ test('a bolt is saved as a file, taken off, and comes back from it the same; bes
   const before = await kept(page);
   await page.getByRole('link', { name: 'Hexaplex' }).click();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save Kite Weather as a file' }).click();
+  await onShelf(page, 'Kite Weather', 'Save as a file');
   const saved = await download;
   expect(saved.suggestedFilename()).toBe('kite-weather.hexaplex');
   await expect(page.getByText(/read back, every one of its \d+ pictures as it was/)).toBeVisible();
   const path = await saved.path();
-  await page.getByRole('button', { name: 'Take Kite Weather off the shelf' }).click();
+  await onShelf(page, 'Kite Weather', 'Take off the shelf');
   await expect(page.getByTestId('bolt')).toHaveCount(0);
 
   const choose = async (file: string | { name: string; mimeType: string; buffer: Buffer }) => {
@@ -134,4 +134,39 @@ test('a bolt is saved as a file, taken off, and comes back from it the same; bes
   await choose({ name: 'other.hexaplex', mimeType: 'application/zip', buffer: Buffer.from('PK not one') });
   await expect(page.getByText(/damaged.*Nothing was changed\./)).toBeVisible();
   await expect(page.getByTestId('bolt')).toHaveCount(2);
+});
+
+test('the shelf: doubled, begun from, renamed, labelled, searched, binned and thrown away', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await onShelf(page, 'Kite Weather', 'Duplicate');
+  await expect(page.getByRole('link', { name: 'Open Kite Weather, copy' })).toBeVisible();
+  await onShelf(page, 'Kite Weather, copy', 'Rename');
+  await page.getByLabel('Name').fill('Lull Weather');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Open Lull Weather' })).toBeVisible();
+  await onShelf(page, 'Lull Weather', 'Begin another from it');
+  await page.getByRole('link', { name: 'Open Lull Weather, begun anew' }).click();
+  await expect(page.getByRole('button', { name: 'Lay, nothing laid yet' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Motifs, 12 motifs' })).toBeVisible();
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await onShelf(page, 'Lull Weather', 'Labels');
+  await page.getByLabel('Labels, with commas between').fill('tea towels, spring');
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByLabel('Search names and labels').fill('towel');
+  await expect(page.getByTestId('bolt')).toHaveCount(1);
+  await expect(page.getByTestId('bolt')).toContainText('spring');
+  await onShelf(page, 'Lull Weather', 'Take off the shelf');
+  await page.getByLabel('Search names and labels').fill('');
+  await expect(page.getByTestId('bolt')).toHaveCount(2);
+  await page.getByRole('button', { name: /^Bin: 1 bolt/ }).click();
+  await page.getByRole('button', { name: 'Throw Lull Weather away' }).click();
+  await page.getByRole('button', { name: 'Throw Lull Weather away for good' }).click();
+  await expect(page.getByTestId('bin')).toHaveCount(0);
+  await expect(page.getByTestId('space')).toContainText('Your bolts live in this browser');
+  await page.reload();
+  await expect(page.getByTestId('bolt')).toHaveCount(2);
+  await page.getByRole('link', { name: 'Open Kite Weather', exact: true }).click();
+  await expect(page.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
 });

@@ -155,3 +155,9 @@ export const atRest = (page: Page) =>
     await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(() => done(null))));
     await Promise.allSettled(document.getAnimations().map((a) => a.finished));
   });
+
+/** Does something with a bolt on the shelf, from its menu. */
+export async function onShelf(page: Page, name: string, act: string) {
+  await page.getByRole('button', { name: `More for ${name}`, exact: true }).click();
+  await page.getByRole('menuitem', { name: act }).click();
+}

@@ -3,71 +3,102 @@
 import AddRounded from '@mui/icons-material/AddRounded';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { textOf } from '@/core';
-import { beginBolt, layOutDemo, listBolts, type OnShelf, shelfAtStart, takeOffShelf } from '@/session/bolts';
+import {
+  beginBolt,
+  beginFrom,
+  duplicateBolt,
+  layOutDemo,
+  listBolts,
+  type OnShelf,
+  putBackOnShelf,
+  renameBolt,
+  shelfAtStart,
+  takeOffShelf,
+  throwAway,
+} from '@/session/bolts';
 import { jobTrouble } from '@/session/jobs';
+import { giveLabels, type Labels, readLabels } from '@/session/labels';
 import { type Arrived, lookThrough, PROJECT_FILE, saveAsFile, takeFromFile } from '@/session/project-file';
+import { askForSpace, type Space } from '@/session/space';
 import FileButton from '../parts/file-button';
 import JobProgress from '../parts/job-progress';
-import { fileSize, LAYOUT_NAME, size } from '../parts/lengths';
+import { fileSize } from '../parts/lengths';
 import { saveFile } from '../parts/save-file';
+import Bin from './bin';
+import BoltCard from './bolt-card';
 import SameBolt from './same-bolt';
 
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
-
-function Thumbnail({ bolt }: { bolt: OnShelf }) {
-  const [url, setUrl] = useState('');
-  useEffect(() => {
-    if (!bolt.thumbnail) return;
-    const made = URL.createObjectURL(bolt.thumbnail);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [bolt.thumbnail]);
+/** Where work lives, how much room it takes, and whether the browser promises to keep it. */
+function Room({ space }: { space: Space }) {
   return (
-    <Box
-      sx={{
-        height: 236,
-        bgcolor: bolt.ground,
-        backgroundImage: url ? `url(${url})` : 'none',
-        backgroundSize: 'cover',
-        backgroundPosition: 'center',
-        borderBottom: 1,
-        borderColor: 'divider',
-      }}
-    />
+    <Typography variant="body2" color="text.secondary" sx={{ mt: 4 }} data-testid="space">
+      Your bolts live in this browser, on this machine: {fileSize(space.used)} of {fileSize(space.most)} are
+      used.{' '}
+      {space.kept
+        ? 'The browser keeps them until you take them away.'
+        : 'The browser may clear them when room gets scarce: save as files what you cannot lose.'}
+    </Typography>
   );
+}
+
+/** The order and the search of the shelf. */
+function sorted(bolts: OnShelf[], labels: Labels, search: string, order: string): OnShelf[] {
+  const wanted = search.trim().toLowerCase();
+  const found = bolts.filter((b) =>
+    [b.name, ...(labels[b.id] ?? [])].some((text) => text.toLowerCase().includes(wanted)),
+  );
+  return order === 'name' ? [...found].sort((a, b) => a.name.localeCompare(b.name)) : found;
 }
 
 /** The start page: each bolt shows a strip of its own cloth. */
 export default function Shelf() {
-  const [bolts, setBolts] = useState<OnShelf[] | null>(null);
+  const [all, setAll] = useState<OnShelf[] | null>(null);
+  const [labels, setLabels] = useState<Labels>({});
+  const [space, setSpace] = useState<Space | null>(null);
   const [wrong, setWrong] = useState('');
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const [search, setSearch] = useState('');
+  const [order, setOrder] = useState('changed');
+  const [same, setSame] = useState<Arrived | null>(null);
+  const { enqueueSnackbar } = useSnackbar();
   const router = useRouter();
-  const refresh = useCallback(() => listBolts().then(setBolts), []);
+  const refresh = useCallback(() => listBolts().then(setAll), []);
   useEffect(() => {
-    shelfAtStart().then(setBolts, (error) => {
+    shelfAtStart().then(setAll, (error) => {
       setWrong(
         `The shelf could not be read: ${textOf(error)} Close other windows of Hexaplex and try again.`,
       );
-      void refresh().catch(() => setBolts([]));
+      void refresh().catch(() => setAll([]));
     });
+    readLabels().then(setLabels, () => {});
+    askForSpace().then(setSpace, () => {});
   }, [refresh]);
 
-  const say = (text: string, wrong = false) => enqueueSnackbar(text, wrong ? { variant: 'warning' } : {});
-  const [same, setSame] = useState<Arrived | null>(null);
+  const say = (text: string, bad = false) => enqueueSnackbar(text, bad ? { variant: 'warning' } : {});
+  /** Does something with the shelf, then shows it anew; what cannot be done is told. */
+  const doing = async (act: () => Promise<unknown>) => {
+    try {
+      await act();
+    } catch (error) {
+      say(textOf(error), true);
+    }
+    await refresh();
+  };
+  const bolts = all?.filter((b) => !b.binned);
+  const begin = () =>
+    doing(async () => router.push(`/bolt/${await beginBolt(`New bolt ${(all?.length ?? 0) + 1}`)}`));
   const take = async (arrived: Arrived, how: 'replace' | 'both') => {
     setSame(null);
-    const { name } = arrived.file.project;
     const id = await takeFromFile(arrived, how);
     const trouble = jobTrouble(PROJECT_FILE);
-    if (id) say(`${name} is on the shelf.`);
+    if (id) say(`${arrived.file.project.name} is on the shelf.`);
     else if (trouble) say(`${trouble} Nothing was changed.`, true);
     await refresh();
   };
@@ -97,32 +128,7 @@ export default function Shelf() {
       for (const file of files.slice(0, 1)) void arrive(file);
     },
   });
-
-  const begin = async () => {
-    const n = (bolts?.length ?? 0) + 1;
-    router.push(`/bolt/${await beginBolt(`New bolt ${n}`)}`);
-  };
-  const takeOff = async (bolt: OnShelf) => {
-    const putBack = await takeOffShelf(bolt.id).catch((error) => {
-      enqueueSnackbar(textOf(error), { variant: 'warning' });
-    });
-    if (!putBack) return;
-    await refresh();
-    const key = enqueueSnackbar(`${bolt.name} was taken off the shelf.`, {
-      action: (
-        <Button
-          color="inherit"
-          onClick={async () => {
-            await putBack().catch((error) => enqueueSnackbar(textOf(error), { variant: 'warning' }));
-            await refresh();
-            closeSnackbar(key);
-          }}
-        >
-          Put it back
-        </Button>
-      ),
-    });
-  };
+  const shown = sorted(bolts ?? [], labels, search, order);
   return (
     <Box
       component="main"
@@ -138,7 +144,7 @@ export default function Shelf() {
         outlineOffset: -12,
       }}
     >
-      <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 2, mb: 4, flexWrap: 'wrap' }}>
+      <Box sx={{ display: 'flex', alignItems: 'flex-end', gap: 2, mb: 3, flexWrap: 'wrap' }}>
         <Box sx={{ flex: 1, minWidth: 260 }}>
           <Typography variant="h1" sx={{ color: 'primary.main', fontSize: '2.5rem' }}>
             Hexaplex
@@ -166,7 +172,7 @@ export default function Shelf() {
       {same && (
         <SameBolt
           arrived={same}
-          changed={bolts?.find((b) => b.id === same.file.project.id)?.changed}
+          changed={all?.find((b) => b.id === same.file.project.id)?.changed}
           onTake={(how) => void take(same, how)}
           onLeave={() => setSame(null)}
         />
@@ -188,16 +194,36 @@ export default function Shelf() {
           <Typography sx={{ mb: 2 }}>
             Begin a new bolt and bring in a scan, or lay out the demo cloth to look round.
           </Typography>
-          <Button
-            variant="outlined"
-            onClick={async () => {
-              await layOutDemo();
-              await refresh();
-            }}
-          >
+          <Button variant="outlined" onClick={() => void doing(layOutDemo)}>
             Lay out Kite Weather
           </Button>
         </Box>
+      )}
+      {bolts && bolts.length > 1 && (
+        <Box sx={{ display: 'flex', gap: 1.5, mb: 2.5, maxWidth: 520 }}>
+          <TextField
+            fullWidth
+            size="small"
+            type="search"
+            label="Search names and labels"
+            value={search}
+            onChange={(e) => setSearch(e.target.value)}
+          />
+          <TextField
+            select
+            size="small"
+            label="Order"
+            value={order}
+            onChange={(e) => setOrder(e.target.value)}
+            sx={{ minWidth: 160 }}
+          >
+            <MenuItem value="changed">last changed</MenuItem>
+            <MenuItem value="name">by name</MenuItem>
+          </TextField>
+        </Box>
+      )}
+      {bolts && bolts.length > 0 && !shown.length && (
+        <Typography variant="body2">No bolt answers “{search}”.</Typography>
       )}
       <Box
         sx={{
@@ -206,64 +232,36 @@ export default function Shelf() {
           gap: 3,
         }}
       >
-        {bolts?.map((bolt) => {
-          const { brief, name } = bolt;
-          return (
-            <Box
-              key={bolt.id}
-              component="article"
-              data-testid="bolt"
-              sx={{
-                border: 1,
-                borderColor: 'divider',
-                borderRadius: 2,
-                overflow: 'hidden',
-                bgcolor: 'background.paper',
-                position: 'relative',
-              }}
-            >
-              <Box
-                component={Link}
-                href={`/bolt/${bolt.id}`}
-                aria-label={`Open ${name}`}
-                sx={{ display: 'block', color: 'inherit', textDecoration: 'none' }}
-              >
-                <Thumbnail bolt={bolt} />
-                <Box sx={{ p: 2, pb: 1, borderLeft: '6px dashed', borderColor: 'primary.main' }}>
-                  <Typography variant="h2">{name}</Typography>
-                  <Typography variant="body2" color="text.secondary">
-                    {LAYOUT_NAME[bolt.layout]}, {size(brief.widthMm, brief.heightMm, brief.unit)},{' '}
-                    {Math.round(brief.ppi)} ppi
-                  </Typography>
-                  <Typography variant="caption" color="text.secondary">
-                    Changed {when.format(new Date(bolt.changed))}
-                  </Typography>
-                </Box>
-              </Box>
-              <Box
-                sx={{
-                  px: 1.5,
-                  pb: 1.5,
-                  borderLeft: '6px dashed',
-                  borderColor: 'primary.main',
-                  display: 'flex',
-                  gap: 1,
-                }}
-              >
-                <Button component={Link} href={`/bolt/${bolt.id}`}>
-                  Open
-                </Button>
-                <Button onClick={() => void save(bolt.id)} aria-label={`Save ${name} as a file`}>
-                  Save as a file
-                </Button>
-                <Button color="error" onClick={() => takeOff(bolt)} aria-label={`Take ${name} off the shelf`}>
-                  Take off the shelf
-                </Button>
-              </Box>
-            </Box>
-          );
-        })}
+        {shown.map((bolt) => (
+          <BoltCard
+            key={bolt.id}
+            bolt={bolt}
+            labels={labels[bolt.id] ?? []}
+            onName={(name) => void doing(() => renameBolt(bolt.id, name))}
+            onLabels={(given) => void giveLabels(bolt.id, given).then(setLabels)}
+            acts={[
+              { label: 'Save as a file', act: () => void save(bolt.id) },
+              { label: 'Duplicate', act: () => void doing(() => duplicateBolt(bolt.id)) },
+              { label: 'Begin another from it', act: () => void doing(() => beginFrom(bolt.id)) },
+              {
+                label: 'Take off the shelf',
+                danger: true,
+                act: () =>
+                  void doing(async () => {
+                    await takeOffShelf(bolt.id);
+                    say(`${bolt.name} is in the bin.`);
+                  }),
+              },
+            ]}
+          />
+        ))}
       </Box>
+      <Bin
+        bolts={all?.filter((b) => b.binned) ?? []}
+        onBack={(bolt) => void doing(() => putBackOnShelf(bolt.id))}
+        onThrow={(bolt) => void doing(() => throwAway(bolt.id))}
+      />
+      {space && <Room space={space} />}
     </Box>
   );
 }
