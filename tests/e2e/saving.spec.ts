@@ -148,7 +148,7 @@ test('the shelf: doubled, begun from, renamed, labelled, searched, binned and th
   await expect(page.getByRole('link', { name: 'Open Lull Weather' })).toBeVisible();
   await onShelf(page, 'Lull Weather', 'Begin another from it');
   await page.getByRole('link', { name: 'Open Lull Weather, begun anew' }).click();
-  await expect(page.getByRole('button', { name: 'Lay, nothing laid yet' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Lay, none yet' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Motifs, 12 motifs' })).toBeVisible();
   await page.getByRole('link', { name: 'Hexaplex' }).click();
   await onShelf(page, 'Lull Weather', 'Labels');
