@@ -1,5 +1,5 @@
 import { ArgumentError, slug } from '../core';
-import { readRaw } from '../shelf';
+import { listBolts, readBolt, readRaw, readSetting, writeSetting } from '../shelf';
 import type { ProjectFile } from '../shelf/project-file';
 import { refuseOpen } from './bolts';
 import { runJob } from './jobs';
@@ -25,11 +25,65 @@ export const saveAsFile = (id: string) =>
     return { file, assets, name: `${slug(head.name, 'bolt')}.hexaplex` };
   });
 
+/** All bolts of the shelf in one file, each of them read back and held against its hashes. */
+export const saveShelf = () =>
+  runJob(PROJECT_FILE, 'Saving the whole shelf.', async ({ signal, onProgress }) => {
+    const { openShelfFile, writeShelfFile } = await import('../shelf/shelf-file');
+    const { proveProjectFile } = await codec();
+    const bolts = (await listBolts()).filter((b) => !b.binned);
+    const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
+    const [file] = await Promise.all([
+      new Response(readable).blob(),
+      writeShelfFile(bolts, writable, { signal, onProgress: (s) => onProgress(s * 0.5) }),
+    ]);
+    const inside = (await openShelfFile(file)) ?? [];
+    for (const [n, open] of inside.entries()) {
+      await proveProjectFile(await open(), { signal });
+      onProgress(0.5 + (0.5 * (n + 1)) / inside.length);
+    }
+    await writeSetting(SAVED, new Date().toISOString());
+    return { file, bolts: inside.length, name: `shelf-${new Date().toISOString().slice(0, 10)}.hexaplex` };
+  });
+
+/** When the whole shelf was saved last, as a setting. */
+const SAVED = 'shelf saved';
+const WEEK_MS = 7 * 86_400_000;
+
+/** How many bolts have changed since the whole shelf was saved last, where that is over a week ago, or never was; else 0. */
+export async function unsavedFor(bolts: { changed: string; binned?: string }[]): Promise<number> {
+  const saved = await readSetting(SAVED);
+  const since = typeof saved === 'string' ? saved : '';
+  const changed = bolts.filter((b) => !b.binned && b.changed > since).map((b) => Date.parse(b.changed));
+  const from = since ? Date.parse(since) : Math.min(...changed);
+  return changed.length && Date.now() - from > WEEK_MS ? changed.length : 0;
+}
+
+/** Puts the bolts of a saved shelf on this one: one that is there the same is passed over, one that differs stands beside it. */
+const takeShelf = (inside: (() => Promise<Blob>)[]) =>
+  runJob(PROJECT_FILE, 'Putting the bolts on the shelf.', async ({ signal, onProgress }) => {
+    const { openProjectFile, takeProjectFile } = await codec();
+    let taken = 0;
+    for (const [n, open] of inside.entries()) {
+      const file = await openProjectFile(await open());
+      const there = await readBolt(file.project.id).catch(() => null);
+      if (JSON.stringify(there?.project) !== JSON.stringify(file.project)) {
+        await takeProjectFile(file, there === undefined ? file.project.id : crypto.randomUUID(), { signal });
+        taken++;
+      }
+      onProgress((n + 1) / inside.length);
+    }
+    return { taken, passed: inside.length - taken };
+  });
+
 /** A file that was looked through, and whether a bolt of its id is on the shelf. */
 export type Arrived = { file: ProjectFile; there: boolean };
+type ArrivedShelf = { shelf: () => ReturnType<typeof takeShelf> };
 
 /** Looks a project file through. @throws FileRefused when it is none, or damaged. */
-export async function lookThrough(file: File): Promise<Arrived> {
+export async function lookThrough(file: File): Promise<Arrived | ArrivedShelf> {
+  const { openShelfFile } = await import('../shelf/shelf-file');
+  const inside = await openShelfFile(file);
+  if (inside) return { shelf: () => takeShelf(inside) };
   const { openProjectFile } = await codec();
   const opened = await openProjectFile(file);
   return { file: opened, there: (await readRaw(opened.project.id)).head !== undefined };

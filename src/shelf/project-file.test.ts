@@ -5,6 +5,7 @@ import { addMotifs, apply, encodePng, motifOf, newProject, newRaster, type Proje
 import { hasAsset, putAsset, readAsset, readBolt, removeBolt, writeBolt, writeSnapshot } from '.';
 import { withDb } from './db';
 import { openProjectFile, proveProjectFile, takeProjectFile, writeProjectFile } from './project-file';
+import { openShelfFile, writeShelfFile } from './shelf-file';
 import { listSnapshots } from './snapshots';
 
 const log = [{ at: '2026-11-28T10:00:00.000Z', kind: 'created' as const, text: 'Begun, with a comma.' }];
@@ -108,3 +109,19 @@ function changed(bytes: Uint8Array, name: string, to: string, from?: string): Ui
   const text = new TextDecoder().decode(entries[name]);
   return zipSync({ ...entries, [name]: strToU8(from ? text.replace(from, to) : to) }, { level: 0 });
 }
+
+test('a whole shelf goes into one file, each bolt a project file of its own', async () => {
+  await writeBolt(newProject('two', 'Two'), []);
+  const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
+  const bolts = ['one', 'two'].map((id) => ({ id, name: id }));
+  const [file] = await Promise.all([new Response(readable).blob(), writeShelfFile(bolts, writable)]);
+  const names = Object.keys(unzipSync(new Uint8Array(await file.arrayBuffer())));
+  expect(names).toEqual(['mimetype', 'bolts/1-one.hexaplex', 'bolts/2-two.hexaplex']);
+  const inside = (await openShelfFile(file)) ?? [];
+  const projects = await Promise.all(
+    inside.map(async (open) => (await openProjectFile(await open())).project),
+  );
+  expect(projects).toEqual([project, newProject('two', 'Two')]);
+  expect(await openShelfFile(new Blob([await written()]))).toBeNull();
+  expect(await openShelfFile(new Blob(['kite']))).toBeNull();
+});

@@ -30,10 +30,10 @@ import { writeEdits } from './journal';
 import { listSnapshots } from './snapshots';
 
 /** How far it is, 0 to 1, and a signal that stops it. */
-type Follow = { onProgress?: (share: number) => void; signal?: AbortSignal };
+export type Follow = { onProgress?: (share: number) => void; signal?: AbortSignal };
 
 /** Pictures are packed already: everything is stored as it is, one entry after the other. */
-const STORED = { level: 0, useWebWorkers: false } as const;
+export const STORED = { level: 0, useWebWorkers: false } as const;
 
 const logTable = (log: LogEntry[]) =>
   writeCsv([

@@ -131,6 +131,11 @@ test('a bolt is saved as a file, taken off, and comes back from it the same; bes
   await choose(path);
   await page.getByRole('button', { name: 'Keep both' }).click();
   await expect(page.getByTestId('bolt')).toHaveCount(2);
+  const whole = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the whole shelf' }).click();
+  const shelf = await (await whole).path();
+  await choose(shelf);
+  await expect(page.getByText('0 bolts put on the shelf, 2 there already.')).toBeVisible();
   await choose({ name: 'other.hexaplex', mimeType: 'application/zip', buffer: Buffer.from('PK not one') });
   await expect(page.getByText(/damaged.*Nothing was changed\./)).toBeVisible();
   await expect(page.getByTestId('bolt')).toHaveCount(2);

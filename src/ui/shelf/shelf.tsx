@@ -10,7 +10,7 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { textOf } from '@/core';
+import { counted, textOf } from '@/core';
 import {
   beginBolt,
   beginFrom,
@@ -26,7 +26,15 @@ import {
 } from '@/session/bolts';
 import { jobTrouble } from '@/session/jobs';
 import { giveLabels, type Labels, readLabels } from '@/session/labels';
-import { type Arrived, lookThrough, PROJECT_FILE, saveAsFile, takeFromFile } from '@/session/project-file';
+import {
+  type Arrived,
+  lookThrough,
+  PROJECT_FILE,
+  saveAsFile,
+  saveShelf,
+  takeFromFile,
+  unsavedFor,
+} from '@/session/project-file';
 import { askForSpace, type Space } from '@/session/space';
 import FileButton from '../parts/file-button';
 import JobProgress from '../parts/job-progress';
@@ -63,6 +71,7 @@ export default function Shelf() {
   const [all, setAll] = useState<OnShelf[] | null>(null);
   const [labels, setLabels] = useState<Labels>({});
   const [space, setSpace] = useState<Space | null>(null);
+  const [unsaved, setUnsaved] = useState(0);
   const [wrong, setWrong] = useState('');
   const [search, setSearch] = useState('');
   const [order, setOrder] = useState('changed');
@@ -78,6 +87,9 @@ export default function Shelf() {
       void refresh().catch(() => setAll([]));
     });
     readLabels().then(setLabels, () => {});
+    listBolts()
+      .then(unsavedFor)
+      .then(setUnsaved, () => {});
     askForSpace().then(setSpace, () => {});
   }, [refresh]);
 
@@ -105,7 +117,13 @@ export default function Shelf() {
   const arrive = async (file: File) => {
     try {
       const arrived = await lookThrough(file);
-      if (arrived.there) setSame(arrived);
+      if ('shelf' in arrived) {
+        const done = await arrived.shelf();
+        const trouble = jobTrouble(PROJECT_FILE);
+        if (done) say(`${counted(done.taken, 'bolt')} put on the shelf, ${done.passed} there already.`);
+        else if (trouble) say(trouble, true);
+        await refresh();
+      } else if (arrived.there) setSame(arrived);
       else await take(arrived, 'replace');
     } catch (error) {
       say(`${textOf(error)} Nothing was changed.`, true);
@@ -119,6 +137,17 @@ export default function Shelf() {
       say(
         `${made.name}, ${fileSize(made.file.size)}: read back, every one of its ${made.assets} pictures as it was.`,
       );
+    } else if (trouble) say(`The file was not made: ${trouble}`, true);
+  };
+  const saveAll = async () => {
+    const made = await saveShelf();
+    const trouble = jobTrouble(PROJECT_FILE);
+    if (made) {
+      saveFile(made.file, made.name);
+      say(
+        `${made.name}, ${fileSize(made.file.size)}: ${counted(made.bolts, 'bolt')}, read back picture by picture.`,
+      );
+      setUnsaved(0);
     } else if (trouble) say(`The file was not made: ${trouble}`, true);
   };
   const { getRootProps, isDragActive } = useDropzone({
@@ -261,6 +290,18 @@ export default function Shelf() {
         onBack={(bolt) => void doing(() => putBackOnShelf(bolt.id))}
         onThrow={(bolt) => void doing(() => throwAway(bolt.id))}
       />
+      {bolts && bolts.length > 0 && (
+        <Box sx={{ mt: 4, display: 'flex', alignItems: 'center', gap: 2, flexWrap: 'wrap' }}>
+          <Button variant="outlined" onClick={() => void saveAll()}>
+            Save the whole shelf
+          </Button>
+          {unsaved > 0 && (
+            <Typography variant="body2" data-testid="unsaved">
+              {counted(unsaved, 'bolt')} changed since the shelf was saved as a file, more than a week ago.
+            </Typography>
+          )}
+        </Box>
+      )}
       {space && <Room space={space} />}
     </Box>
   );
