@@ -122,6 +122,8 @@ test('a bolt is saved as a file, taken off, and comes back from it the same; bes
     await (await chooser).setFiles(file);
   };
   await choose(path);
+  await expect(page.getByText('Kite Weather is in the bin already.')).toBeVisible();
+  await page.getByRole('button', { name: 'Put it in its place' }).click();
   await expect(page.getByText('Kite Weather is on the shelf.')).toBeVisible();
   await page.getByRole('link', { name: 'Open Kite Weather' }).click();
   await expect(page.getByTestId('cloth')).toBeVisible();
@@ -148,7 +150,7 @@ test('the shelf: doubled, begun from, renamed, labelled, searched, binned and th
   await onShelf(page, 'Kite Weather', 'Duplicate');
   await expect(page.getByRole('link', { name: 'Open Kite Weather, copy' })).toBeVisible();
   await onShelf(page, 'Kite Weather, copy', 'Rename');
-  await page.getByLabel('Name').fill('Lull Weather');
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Lull Weather');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Open Lull Weather' })).toBeVisible();
   await onShelf(page, 'Lull Weather', 'Begin another from it');

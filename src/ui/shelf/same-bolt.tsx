@@ -6,29 +6,30 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
+import type { OnShelf } from '@/session/bolts';
 import type { Arrived } from '@/session/project-file';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 type Props = {
   arrived: Arrived;
-  /** When the bolt on the shelf was changed last. */
-  changed?: string;
+  /** The bolt that has its id. */
+  there?: OnShelf;
   onTake: (how: 'replace' | 'both') => void;
   onLeave: () => void;
 };
 
 /** A bolt from a file is on the shelf already: the one in its place, or both. */
-export default function SameBolt({ arrived, changed, onTake, onLeave }: Props) {
+export default function SameBolt({ arrived, there, onTake, onLeave }: Props) {
   const { name } = arrived.file.project;
   return (
     <Dialog open onClose={onLeave} aria-labelledby="same-title">
       <DialogTitle id="same-title" variant="h2">
-        {name} is on the shelf already.
+        {name} is {there?.binned ? 'in the bin' : 'on the shelf'} already.
       </DialogTitle>
       <DialogContent>
         <Typography variant="body2">
-          {changed ? `The one on the shelf was changed last on ${when.format(new Date(changed))}. ` : ''}
+          {there ? `The one that is there was changed last on ${when.format(new Date(there.changed))}. ` : ''}
           Keep both, and they are two bolts from now on; or put the one from the file in its place.
         </Typography>
       </DialogContent>

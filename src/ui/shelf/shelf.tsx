@@ -201,7 +201,7 @@ export default function Shelf() {
       {same && (
         <SameBolt
           arrived={same}
-          changed={all?.find((b) => b.id === same.file.project.id)?.changed}
+          there={all?.find((b) => b.id === same.file.project.id)}
           onTake={(how) => void take(same, how)}
           onLeave={() => setSame(null)}
         />
