@@ -100,6 +100,8 @@ export async function duplicateBolt(id: string): Promise<string> {
   const from = await copyOf(id);
   const project = named(from, `${from.name}, copy`);
   await writeBolt(project, [created('Begun as a copy of another bolt.')]);
+  const { thumbnail } = (await listBolts()).find((b) => b.id === id) ?? {};
+  if (thumbnail) await writeThumbnail(project.id, thumbnail);
   return project.id;
 }
 

@@ -8,7 +8,8 @@ export function size(widthMm: number, heightMm: number, unit: LengthUnit): strin
 }
 
 export function fileSize(bytes: number): string {
-  return bytes < 1e6 ? `${trimmed(bytes / 1e3, 0)} kB` : `${trimmed(bytes / 1e6, 1)} MB`;
+  if (bytes < 1e6) return `${trimmed(bytes / 1e3, 0)} kB`;
+  return bytes < 1e9 ? `${trimmed(bytes / 1e6, 1)} MB` : `${trimmed(bytes / 1e9, 1)} GB`;
 }
 
 export const LAYOUT_NAME = {

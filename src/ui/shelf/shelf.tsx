@@ -78,9 +78,12 @@ export default function Shelf() {
   const [same, setSame] = useState<Arrived | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const router = useRouter();
-  const refresh = useCallback(() => listBolts().then(setAll), []);
+  const refresh = useCallback(async () => {
+    setAll(await listBolts());
+    askForSpace().then(setSpace, () => {});
+  }, []);
   useEffect(() => {
-    shelfAtStart().then(setAll, (error) => {
+    shelfAtStart().then(refresh, (error) => {
       setWrong(
         `The shelf could not be read: ${textOf(error)} Close other windows of Hexaplex and try again.`,
       );
@@ -90,7 +93,6 @@ export default function Shelf() {
     listBolts()
       .then(unsavedFor)
       .then(setUnsaved, () => {});
-    askForSpace().then(setSpace, () => {});
   }, [refresh]);
 
   const say = (text: string, bad = false) => enqueueSnackbar(text, bad ? { variant: 'warning' } : {});
