@@ -7,7 +7,8 @@ export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  workers: 2,
+  // Most of the time a test waits for work that is done: two cores hold three of them.
+  workers: 3,
   fullyParallel: true,
   use: {
     baseURL: `http://localhost:${PORT}`,

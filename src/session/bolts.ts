@@ -9,6 +9,7 @@ import {
   readBolt,
   readRaw,
   readSetting,
+  readThumbnail,
   removeBolt,
   sweepAssets,
   writeBolt,
@@ -19,7 +20,7 @@ import { isOpen } from './bolt-lock';
 
 /** A bolt as the shelf shows it. */
 export type OnShelf = Awaited<ReturnType<typeof listBolts>>[number];
-export { listBolts };
+export { listBolts, readThumbnail };
 
 const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kind: 'created', text });
 
@@ -100,7 +101,7 @@ export async function duplicateBolt(id: string): Promise<string> {
   const from = await copyOf(id);
   const project = named(from, `${from.name}, copy`);
   await writeBolt(project, [created('Begun as a copy of another bolt.')]);
-  const { thumbnail } = (await listBolts()).find((b) => b.id === id) ?? {};
+  const thumbnail = await readThumbnail(id);
   if (thumbnail) await writeThumbnail(project.id, thumbnail);
   return project.id;
 }

@@ -136,6 +136,9 @@ export async function writeBolt(project: Project, log: LogEntry[]): Promise<void
   );
 }
 
+export const readThumbnail = (id: string): Promise<Blob | undefined> =>
+  withDb((db) => db.get('thumbnails', id));
+
 export const writeThumbnail = (id: string, thumbnail: Blob): Promise<unknown> =>
   withDb(async (db) => {
     if ((await db.getKey('heads', id)) !== undefined) await db.put('thumbnails', thumbnail, id);

@@ -6,6 +6,7 @@ export {
   rawDocument,
   readBolt,
   readRaw,
+  readThumbnail,
   removeBolt,
   sweepAssets,
   Unreadable,

@@ -26,6 +26,7 @@ import ViewBar from './parts/view-bar';
 import WallRoom from './steps/colour/wall-room';
 import LayoutsRoom from './steps/lay/layouts-room';
 import { FIGURES, TAPE } from './theme/theme';
+import Unrolling from './unrolling';
 
 const LOAD = {
   brief: () => import('./steps/brief/brief-tray'),
@@ -99,11 +100,7 @@ export default function Editor({ id }: { id: string }) {
   if (state === 'missing') return <NotOpened id={id} />;
   if (typeof state === 'object') return <NotOpened id={id} why={state.why} />;
   if (state === 'opening' || fitted !== id) {
-    return (
-      <Typography role="status" sx={{ p: 6 }}>
-        Unrolling the cloth.
-      </Typography>
-    );
+    return <Unrolling id={id} />;
   }
   const TrayOf = TRAYS[shownStep];
   const tray = (
