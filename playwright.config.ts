@@ -7,8 +7,7 @@ export default defineConfig({
   testDir: 'tests/e2e',
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  // Most of the time a test waits for work that is done: two cores hold three of them.
-  workers: 3,
+  workers: 2,
   fullyParallel: true,
   use: {
     baseURL: `http://localhost:${PORT}`,
