@@ -37,6 +37,7 @@ import {
   takeOffShelf,
   throwAway,
 } from './bolts';
+import { unsavedFor } from './project-file';
 import { nextSession, session } from './session';
 
 const page = new EventTarget();
@@ -326,4 +327,27 @@ test('a bolt is doubled, renamed, and begun from: its motifs without its layout'
   const renamed = await readBolt('two');
   expect(renamed?.project).toEqual({ ...two, name: 'Second' });
   expect(renamed?.steps).toHaveLength(1);
+});
+
+test('a bolt whose last edit cannot be written does not hold up the next one, and is written when there is room', async () => {
+  await writeBolt(newProject('two', 'Two'), []);
+  const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  edit(rename('Late'));
+  await vi.waitFor(() => expect(useBolt.getState().unwritten).not.toBeNull());
+  nextSession();
+  expect(await openBolt('two')).toBe(true);
+  put.mockRestore();
+  await vi.waitFor(async () => expect((await readBolt('one'))?.project.name).toBe('Late'), 12_000);
+});
+
+test('a word comes once a week has gone by since the shelf was saved, for what has changed since', async () => {
+  const days = (n: number) => ({ changed: new Date(Date.now() - n * 86_400_000).toISOString() });
+  expect(await unsavedFor([days(1), days(6)])).toBe(0);
+  expect(await unsavedFor([days(1), days(8), { ...days(9), binned: days(1).changed }])).toBe(2);
+  await writeSetting('shelf saved', days(8).changed);
+  expect(await unsavedFor([days(1), days(20)])).toBe(1);
+  await writeSetting('shelf saved', days(2).changed);
+  expect(await unsavedFor([days(1), days(20)])).toBe(0);
 });

@@ -54,7 +54,8 @@ export const refuse = (error: unknown) =>
     refused: { text: textOf(error), at: Date.now() },
   });
 
-const ONLY_LOOKING =
+/** Why nothing is changed where a bolt is only looked at. */
+export const ONLY_LOOKING =
   'Another window works on this bolt; here you look at it. Work on it here, and the other looks.';
 
 /**

@@ -15,8 +15,8 @@ import { fitCell, useView } from './view';
 /** What the cell on the cloth depends on. */
 const cellKey = ({ brief, layout }: Project) => JSON.stringify([brief.widthMm, brief.heightMm, layout]);
 
-/** How it was opened; `why` says why a bolt cannot be read. */
-export type Opened = 'open' | 'looking' | 'missing' | { why: string };
+/** How it was opened; `why` it cannot be read, and whether it may be rescued. */
+export type Opened = 'open' | 'looking' | 'missing' | { why: string; rescue: boolean };
 
 /** How a bolt is opened: to work on it, where no other window does; to look at it; or to work on it whoever else does. */
 export type How = 'work' | 'look' | 'take';
@@ -44,8 +44,10 @@ export function closeSession(mine: Session) {
   if (session() === mine) nextSession();
 }
 
-const notOpened = (error: unknown): Opened =>
-  error instanceof Unreadable || !(error instanceof Stopped) ? { why: textOf(error) } : 'missing';
+function notOpened(error: unknown): Opened {
+  if (error instanceof Stopped) return 'missing';
+  return { why: textOf(error), rescue: error instanceof Unreadable };
+}
 
 async function begin(mine: Session, id: string, how: How, onLost: () => void): Promise<Opened> {
   const release = how === 'look' ? null : await holdBolt(id, how, onLost);

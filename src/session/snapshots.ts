@@ -1,6 +1,6 @@
 import { goBackTo, type Project, textOf } from '../core';
 import { listSnapshots, removeSnapshot, type Snapshot, writeSnapshot } from '../shelf';
-import { edit, refuse, useBolt } from './bolt';
+import { edit, ONLY_LOOKING, refuse, useBolt } from './bolt';
 import { session, sessionPart, sessionStore } from './session';
 
 export type { Snapshot } from '../shelf';
@@ -21,6 +21,7 @@ export async function openSnapshots(bolt: string) {
 /** Keeps the work as it stands. A name may be given; else it is numbered. */
 export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
   const { project, looking } = useBolt.getState();
+  if (looking) refuse(new Error(ONLY_LOOKING));
   if (!project || looking) return null;
   const { list } = useSnapshots.getState();
   const next = 1 + Math.max(0, ...list.map((s) => Number(/^State (\d+)$/.exec(s.name)?.[1] ?? 0)));

@@ -1,6 +1,9 @@
 import type { Write } from './journal';
 import { type Told, Writer } from './writer';
 
+/** How long the end is waited for, ms. */
+const END_MS = 3000;
+
 /** Hands edits to the worker that writes them, at once, from within the handler of an event. */
 export class Saver {
   private number = 0;
@@ -39,10 +42,13 @@ export class Saver {
     return this.written >= this.number;
   }
 
-  /** It writes no more; what was given before is still written. */
+  /**
+   * It is given no more. What was given before is written, and waited for, but not for ever: where it cannot be written
+   * now the worker goes on trying while the page is there.
+   */
   async end() {
-    await this.allWritten;
-    this.worker?.terminate();
+    const written = this.allWritten.then(() => this.worker?.terminate());
+    await Promise.race([written, new Promise((late) => setTimeout(late, END_MS))]);
   }
 
   private take(told: Told) {

@@ -98,7 +98,7 @@ export default function Editor({ id }: { id: string }) {
   }, [fitted, sized]);
 
   if (state === 'missing') return <NotOpened id={id} />;
-  if (typeof state === 'object') return <NotOpened id={id} why={state.why} />;
+  if (typeof state === 'object') return <NotOpened id={id} {...state} />;
   if (state === 'opening' || fitted !== id) {
     return <Unrolling id={id} />;
   }

@@ -11,11 +11,19 @@ import { boltAsItIs, rescueBolt } from '@/session/bolts';
 import { saveFile } from './parts/save-file';
 
 /** In the place of a bolt that is not there, or cannot be read: what can be done about it. `why` it cannot be read. */
-export default function NotOpened({ id, why }: { id: string; why?: string }) {
+export default function NotOpened({
+  id,
+  why,
+  rescue = false,
+}: {
+  id: string;
+  why?: string;
+  rescue?: boolean;
+}) {
   const { enqueueSnackbar } = useSnackbar();
   const router = useRouter();
   const trouble = (error: unknown) => enqueueSnackbar(textOf(error), { variant: 'error' });
-  const rescue = async () => {
+  const makeNew = async () => {
     const made = await rescueBolt(id);
     enqueueSnackbar(
       made.lost.length ? `Rescued. Lost: ${made.lost.join(', ')}.` : 'Rescued; nothing was lost.',
@@ -33,13 +41,13 @@ export default function NotOpened({ id, why }: { id: string; why?: string }) {
       </Typography>
       <Typography sx={{ mb: 2 }}>
         {why
-          ? `${why} It stays on the shelf as it is. A rescue takes all that can be read into a new bolt, and names the rest.`
+          ? `${why} It stays on the shelf as it is.${rescue ? ' A rescue takes all that can be read into a new bolt, and names the rest.' : ''}`
           : 'It may have been made on another machine, or taken off. Your other bolts are where they were.'}
       </Typography>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        {why && (
+        {rescue && (
           <>
-            <Button variant="contained" onClick={() => void rescue().catch(trouble)}>
+            <Button variant="contained" onClick={() => void makeNew().catch(trouble)}>
               Rescue what can be read
             </Button>
             <Button variant="outlined" onClick={() => void asItIs().catch(trouble)}>
@@ -47,7 +55,7 @@ export default function NotOpened({ id, why }: { id: string; why?: string }) {
             </Button>
           </>
         )}
-        <Button component={Link} href="/" variant={why ? 'text' : 'contained'}>
+        <Button component={Link} href="/" variant={rescue ? 'text' : 'contained'}>
           To the shelf
         </Button>
       </Box>

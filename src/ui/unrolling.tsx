@@ -4,26 +4,15 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { readThumbnail } from '@/session/bolts';
+import { useObjectUrl } from './parts/use-object-url';
 
 /** While a bolt opens: the last picture of its cloth, at once. */
 export default function Unrolling({ id }: { id: string }) {
-  const [url, setUrl] = useState('');
+  const [picture, setPicture] = useState<Blob>();
   useEffect(() => {
-    let made = '';
-    let gone = false;
-    readThumbnail(id).then(
-      (picture) => {
-        if (!picture || gone) return;
-        made = URL.createObjectURL(picture);
-        setUrl(made);
-      },
-      () => {},
-    );
-    return () => {
-      gone = true;
-      if (made) URL.revokeObjectURL(made);
-    };
+    readThumbnail(id).then(setPicture, () => {});
   }, [id]);
+  const url = useObjectUrl(picture);
   return (
     <Box
       sx={{ position: 'fixed', inset: 0, display: 'grid', placeItems: 'center', backgroundSize: 'cover' }}

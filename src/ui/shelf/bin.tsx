@@ -3,21 +3,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { counted } from '@/core';
 import type { OnShelf } from '@/session/bolts';
 import Fold from '../parts/fold';
+import { useObjectUrl } from '../parts/use-object-url';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
 
 function Picture({ bolt }: { bolt: OnShelf }) {
-  const [url, setUrl] = useState('');
-  useEffect(() => {
-    if (!bolt.thumbnail) return;
-    const made = URL.createObjectURL(bolt.thumbnail);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [bolt.thumbnail]);
+  const url = useObjectUrl(bolt.thumbnail);
   return (
     <Box
       aria-hidden

@@ -10,22 +10,17 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { OnShelf } from '@/session/bolts';
 import { labelsOf } from '@/session/labels';
 import { LAYOUT_NAME, size } from '../parts/lengths';
+import { useObjectUrl } from '../parts/use-object-url';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** A strip of its own cloth. */
 function Thumbnail({ bolt }: { bolt: OnShelf }) {
-  const [url, setUrl] = useState('');
-  useEffect(() => {
-    if (!bolt.thumbnail) return;
-    const made = URL.createObjectURL(bolt.thumbnail);
-    setUrl(made);
-    return () => URL.revokeObjectURL(made);
-  }, [bolt.thumbnail]);
+  const url = useObjectUrl(bolt.thumbnail);
   return (
     <Box
       sx={{
