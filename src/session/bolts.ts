@@ -45,15 +45,17 @@ export async function layOutDemo(): Promise<void> {
 const BIN_DAYS = 30;
 
 /** The shelf as it is; on the very first start the demo bolt is put there. What lay in the bin too long goes. */
-export async function shelfAtStart() {
+export async function shelfAtStart(): Promise<OnShelf[]> {
   if (!(await readSetting('demoShown'))) {
     await layOutDemo();
     await writeSetting('demoShown', true);
   }
+  const bolts = await listBolts();
   const long = new Date(Date.now() - BIN_DAYS * 86_400_000).toISOString();
-  const gone = (await listBolts()).filter((b) => b.binned && b.binned < long);
+  const gone = bolts.filter((b) => b.binned && b.binned < long);
+  if (!gone.length) return bolts;
   for (const bolt of gone) await removeBolt(bolt.id);
-  if (gone.length) await sweepAssets();
+  await sweepAssets();
   return listBolts();
 }
 

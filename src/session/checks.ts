@@ -31,6 +31,8 @@ type ChecksState = {
   before: CheckReport | null;
   /** The parts of the document that the report speaks of. */
   of: unknown;
+  /** It was found when the bolt was open last: it is looked over again, a moment later. */
+  kept: boolean;
   busy: boolean;
   proof: { result: WrapProof; key: string } | null;
   trouble: string | null;
@@ -39,6 +41,7 @@ const NONE = {
   report: null,
   before: null,
   of: null,
+  kept: false,
   busy: false,
   proof: null,
   trouble: null,
@@ -132,8 +135,9 @@ const rest = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 /** Checks the newest document once the hand has rested a moment; older answers are dropped. */
 export function wantCheck(project: Project) {
   const mine = session();
+  const { of, kept } = useChecks.getState();
   // An answer on its way speaks of another state: it would take the place of what holds.
-  if (!mine.awaits('check') && useChecks.getState().of === checkKey(project)) return;
+  if (!mine.awaits('check') && !kept && of === checkKey(project)) return;
   const done = mine.latest('check', {
     run: async (newest) => {
       await rest(120);
@@ -146,7 +150,9 @@ export function wantCheck(project: Project) {
     keep: (report, newest) => {
       if (!newest) return;
       letGoOfFocus(useChecks.getState().report, report);
-      useChecks.setState((s) => ({ report, before: s.report, of: checkKey(project), trouble: null }));
+      useChecks.setState((s) => ({
+        ...{ report, before: s.kept ? null : s.report, of: checkKey(project), kept: false, trouble: null },
+      }));
     },
     fail: (error) => useChecks.setState({ trouble: textOf(error) }),
   });

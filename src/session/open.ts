@@ -4,9 +4,11 @@ import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
 import { holdBolt, talk } from './bolt-lock';
 import { wantCheck } from './checks';
+import { fetchPrepared, keepPrepared, takePrepared } from './prepared';
 import { dropProposal, useProposal } from './proposal';
 import { nextSession, type Session, session } from './session';
 import { openSnapshots } from './snapshots';
+import { onceDrawn } from './sprites';
 import { keepThumbnail } from './thumbnail';
 import { dropTrial, useTrial } from './trial';
 import { readyTrueSize } from './true-size';
@@ -55,18 +57,23 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   // The last write first, then the lock.
   if (release) mine.atEnd(() => endSaving().finally(release));
   await mine.answer(readyTrueSize());
-  const found = await openBolt(id);
+  const [found, prepared] = await Promise.all([openBolt(id), mine.answer(fetchPrepared(id))]);
   const { project } = useBolt.getState();
   if (!found || !project) return 'missing';
   useView.setState({ step: project.motifs.length ? 'lay' : 'motifs' });
   fitCell(project);
-  wantCheck(project);
+  takePrepared(project, prepared);
+  void onceDrawn(project, DRAWN_MS).then(() => {
+    const { project: now } = useBolt.getState();
+    if (now && !mine.closed) wantCheck(now);
+  });
   void openSnapshots(project.id);
   const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
   mine.atEnd(others.end);
   if (release) {
     endSaving = startAutosave(mine, others.tellChanged);
     keepThumbnail();
+    keepPrepared(prepared);
   } else useBolt.setState({ looking: true, past: [], future: [] });
   mine.atEnd(
     useBolt.subscribe((s, before) => {
@@ -82,6 +89,9 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   );
   return release ? 'open' : 'looking';
 }
+
+/** The first check waits so long for the cloth to be drawn, ms. */
+const DRAWN_MS = 4000;
 
 /** What another window has written is shown here. */
 function follow(id: string) {

@@ -112,6 +112,23 @@ export function allFine({ project, pxPerMm, proof }: Wish, slot: Slot): boolean 
   });
 }
 
+/** Whether every motif on the cloth has been drawn, however finely, or cannot be. */
+export const allDrawn = ({ placements }: Project): boolean => {
+  const { sprites, trouble } = useSprites.getState();
+  return trouble !== null || placements.every((p) => sprites.has(p.motif));
+};
+
+/** Once all on the cloth has been drawn; or so long has passed, ms. */
+export function onceDrawn(project: Project, mostMs: number): Promise<void> {
+  const mine = session();
+  return new Promise((resolve) => {
+    const look = () => allDrawn(project) && resolve();
+    mine.atEnd(useSprites.subscribe(look));
+    setTimeout(resolve, mostMs);
+    look();
+  });
+}
+
 /** True while sprites are being made; checks wait for them. */
 export const spritesBusy = () => SLOTS.some((slot) => session().awaits(lineOf(slot)));
 
@@ -198,7 +215,8 @@ const QUICK_PX = 640;
 
 const coloursOf = (art: ArtRequest) =>
   `${art.to.join()}|${art.from.join()}|${art.texture?.join() ?? ''}|${art.proof ?? ''}`;
-function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
+/** The longest side that a motif is drawn with for a scale, px. */
+export function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
   const long = Math.max(motif.width, motif.height);
   const largest = Math.max(
     0.3,

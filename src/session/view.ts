@@ -193,16 +193,17 @@ const middleOf = ({ brief, layout }: Pick<Project, 'brief' | 'layout'>): Point =
 
 const inRange = (zoom: number) => Math.min(MAX_ZOOM, Math.max(MIN_ZOOM, zoom));
 
-/** `n` x `n` cells in view; one cell with some cloth around it. */
-export function fitCell(project: Pick<Project, 'brief' | 'layout'>, n = 1) {
+/** The scale at which `n` x `n` cells are in view; one cell with some cloth around it. */
+export function fittedZoom({ brief }: Pick<Project, 'brief'>, n = 1): number {
   const { viewport } = useView.getState();
-  const { widthMm, heightMm } = project.brief;
+  const { widthMm, heightMm } = brief;
   const [mx, my] = n === 1 ? [1.5, 1.2] : [n, n];
-  centreOn(
-    middleOf(project),
-    inRange(Math.min(viewport.width / (widthMm * mx), viewport.height / (heightMm * my))),
-  );
+  return inRange(Math.min(viewport.width / (widthMm * mx), viewport.height / (heightMm * my)));
 }
+
+/** Brings `n` x `n` cells into view. */
+export const fitCell = (project: Pick<Project, 'brief' | 'layout'>, n = 1) =>
+  centreOn(middleOf(project), fittedZoom(project, n));
 
 /** The cell from edge to edge of the window. */
 export function fitWidth(project: Pick<Project, 'brief' | 'layout'>) {

@@ -12,7 +12,16 @@ import {
   stepOf,
   stepSchema,
 } from '../core';
-import { type Base, type Head, headOf, type KeptLine, type KeptStep, numbered, withDb } from './db';
+import {
+  type Base,
+  derivedOf,
+  type Head,
+  headOf,
+  type KeptLine,
+  type KeptStep,
+  numbered,
+  withDb,
+} from './db';
 import { writeEdits } from './journal';
 
 enablePatches();
@@ -62,10 +71,14 @@ const soundLines = (kept: KeptLine[]): LogEntry[] =>
 /** All bolts as the shelf shows them, last changed first. */
 export async function listBolts(): Promise<(Head & { thumbnail?: Blob })[]> {
   return withDb(async (db) => {
-    const heads = await db.getAll('heads');
-    const listed = await Promise.all(
-      heads.map(async (head) => ({ ...head, thumbnail: await db.get('thumbnails', head.id) })),
-    );
+    const tx = db.transaction(['heads', 'thumbnails']);
+    const [heads, names, pictures] = await Promise.all([
+      tx.objectStore('heads').getAll(),
+      tx.objectStore('thumbnails').getAllKeys(),
+      tx.objectStore('thumbnails').getAll(),
+    ]);
+    const thumbnails = new Map(names.map((id, n) => [id, pictures[n]]));
+    const listed = heads.map((head) => ({ ...head, thumbnail: thumbnails.get(head.id) }));
     return listed.sort((a, b) => b.changed.localeCompare(a.changed));
   });
 }
@@ -159,13 +172,17 @@ export const binBolt = (id: string, binned: string | undefined): Promise<void> =
 /** Takes a bolt away for good, with all that belongs to it but its pictures, which others may use. */
 export const removeBolt = (id: string): Promise<void> =>
   withDb(async (db) => {
-    const tx = db.transaction(['heads', 'bolts', 'history', 'log', 'snapshots', 'thumbnails'], 'readwrite');
+    const tx = db.transaction(
+      ['heads', 'bolts', 'history', 'log', 'snapshots', 'thumbnails', 'derived'],
+      'readwrite',
+    );
     const snapshots = await tx.objectStore('snapshots').index('bolt').getAllKeys(id);
     await tx.objectStore('heads').delete(id);
     await tx.objectStore('bolts').delete(id);
     await tx.objectStore('thumbnails').delete(id);
     await tx.objectStore('history').delete(numbered(id));
     await tx.objectStore('log').delete(numbered(id));
+    await tx.objectStore('derived').delete(derivedOf(id));
     for (const key of snapshots) await tx.objectStore('snapshots').delete(key);
     await tx.done;
   });

@@ -29,6 +29,9 @@ export type KeptLine = LogEntry & { bolt: string; n: number };
 /** The work of a bolt as it stood at some time, under a name. */
 export type Snapshot = { id: string; bolt: string; name: string; at: string; project: Project };
 
+/** What was worked out of a bolt under some name, kept so that it need not be worked out again. */
+export type Derived = { bolt: string; name: string; value: unknown };
+
 type Of = [bolt: string, n: number];
 interface ShelfSchema extends DBSchema {
   heads: { key: string; value: Head };
@@ -39,12 +42,16 @@ interface ShelfSchema extends DBSchema {
   assets: { key: string; value: Blob };
   settings: { key: string; value: unknown };
   snapshots: { key: string; value: Snapshot; indexes: { bolt: string } };
+  derived: { key: [bolt: string, name: string]; value: Derived };
 }
 export type Db = IDBPDatabase<ShelfSchema>;
 
 /** All that is numbered of a bolt, from a number on, and before another. */
 export const numbered = (bolt: string, from = 0, before = Number.POSITIVE_INFINITY) =>
   IDBKeyRange.bound([bolt, from], [bolt, before], false, Number.isFinite(before));
+
+/** All that was worked out of a bolt. */
+export const derivedOf = (bolt: string) => IDBKeyRange.bound([bolt], [bolt, []]);
 
 /** What a head tells of a document. */
 export const headOf = (project: Project, applied: number, changed = new Date().toISOString()): Head => ({
@@ -63,7 +70,7 @@ export const headOf = (project: Project, applied: number, changed = new Date().t
 type OldBolt = { id: string; project: Project; log?: LogEntry[]; changed?: string; strip?: Blob };
 
 async function open(onClosed: () => void): Promise<Db> {
-  const db: Db = await openDB<ShelfSchema>('hexaplex', 3, {
+  const db: Db = await openDB<ShelfSchema>('hexaplex', 4, {
     async upgrade(d, from, _, tx) {
       if (from < 1) {
         d.createObjectStore('bolts', { keyPath: 'id' });
@@ -84,6 +91,7 @@ async function open(onClosed: () => void): Promise<Db> {
           for (const [n, line] of log.entries()) await tx.objectStore('log').put({ ...line, bolt: id, n });
         }
       }
+      if (from < 4) d.createObjectStore('derived', { keyPath: ['bolt', 'name'] });
     },
     // Another window has a newer Hexaplex and wants to bring the shelf up to date: this one makes room.
     blocking: () => {

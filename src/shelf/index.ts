@@ -14,6 +14,7 @@ export {
   writeThumbnail,
 } from './bolts';
 export { headOf, type Snapshot } from './db';
+export { readDerived, writeDerived } from './derived';
 export type { Write } from './journal';
 export { Saver } from './saver';
 export { readSetting, writeSetting } from './settings';

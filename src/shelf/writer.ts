@@ -1,5 +1,6 @@
 import { textOf } from '../core';
 import { withDb } from './db';
+import { clearDerived } from './derived';
 import { BaseMissing, type Write, writeEdits } from './journal';
 
 /** What became of writing: all up to a number is on the shelf; or it is not, and why; or the whole bolt is wanted anew. */
@@ -11,8 +12,8 @@ const AGAIN_MS = [500, 1000, 2000, 4000, 8000];
 const NO_ROOM =
   'There is no room left on this machine for Hexaplex. Make room, or take old bolts off the shelf: what is not written yet is written then.';
 
-const why = (error: unknown): string =>
-  error instanceof DOMException && error.name === 'QuotaExceededError' ? NO_ROOM : textOf(error);
+const isFull = (error: unknown) => error instanceof DOMException && error.name === 'QuotaExceededError';
+const why = (error: unknown): string => (isFull(error) ? NO_ROOM : textOf(error));
 
 /**
  * Writes edits one transaction after the other; what comes while one is under way goes into the next. What cannot be
@@ -50,6 +51,7 @@ export class Writer {
         this.tell({ written: Math.max(...batch.map((w) => w.number)) });
       } catch (error) {
         this.waiting = [...batch, ...this.waiting];
+        if (isFull(error) && (await clearDerived().catch(() => false))) continue;
         if (error instanceof BaseMissing) this.tell({ wanted: 'whole' });
         else this.tell({ failed: why(error) });
         this.timer = setTimeout(() => void this.run(), AGAIN_MS[Math.min(this.tries, AGAIN_MS.length - 1)]);

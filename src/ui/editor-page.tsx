@@ -1,9 +1,5 @@
 'use client';
 
-import dynamic from 'next/dynamic';
+import inBrowser from './parts/in-browser';
 
-const Editor = dynamic(() => import('./editor'), { ssr: false });
-
-export default function EditorPage({ id }: { id: string }) {
-  return <Editor id={id} />;
-}
+export default inBrowser('The bolt', () => import('./editor'));

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, kept, LAID, onShelf, openDemo, test } from './watch';
+import { expect, finest, kept, LAID, onShelf, openDemo, test } from './watch';
 
 /** Blocks everything of the page but the handlers of keys, as a key that is held does on a slow machine. */
 const holdKey = (page: Page, times: number) =>
@@ -176,4 +176,50 @@ test('the shelf: doubled, begun from, renamed, labelled, searched, binned and th
   await expect(page.getByTestId('bolt')).toHaveCount(2);
   await page.getByRole('link', { name: 'Open Kite Weather', exact: true }).click();
   await expect(page.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
+});
+
+test('a bolt that is opened again shows its cloth and its findings at once, as they are when made anew', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const cloth = page.locator('[data-testid=cloth] canvas').first();
+  await finest(page);
+  const pixels = () => cloth.evaluate((c) => (c as HTMLCanvasElement).toDataURL());
+  const before = await pixels();
+  const names = () =>
+    page.evaluate(
+      () =>
+        new Promise<string[]>((resolve) => {
+          const ask = indexedDB.open('hexaplex');
+          ask.onsuccess = () => {
+            const all = ask.result.transaction('derived').objectStore('derived').getAllKeys();
+            all.onsuccess = () => {
+              ask.result.close();
+              resolve(all.result.map((key) => (key as string[])[1]));
+            };
+          };
+        }),
+    );
+  await expect.poll(async () => (await names()).length).toBe(13);
+  expect(await names()).toContain('check');
+  // No art is to be had: what is shown can only be what was kept.
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const ask = indexedDB.open('hexaplex');
+        ask.onsuccess = () => {
+          const tx = ask.result.transaction('assets', 'readwrite');
+          tx.objectStore('assets').clear();
+          tx.oncomplete = () => {
+            ask.result.close();
+            resolve();
+          };
+        };
+      }),
+  );
+  const found = await page.getByRole('button', { name: /^Check, / }).getAttribute('aria-label');
+  await page.reload();
+  await finest(page);
+  expect(await pixels()).toBe(before);
+  await expect(page.getByRole('button', { name: found ?? '', exact: true })).toBeVisible();
 });

@@ -12,6 +12,7 @@ import { SURROUND } from '../theme/theme';
 import EyeFilters from './eye-filters';
 import Guides, { RecutFrame } from './guides';
 import Handles, { Offered } from './handles';
+import LastPicture from './last-picture';
 import Pins, { PracticePins } from './pins';
 import { useGrab } from './use-grab';
 import { usePainting } from './use-painting';
@@ -109,10 +110,11 @@ function Overlay() {
   const pins = useView((s) => s.pins);
   const turned = useView((s) => viewModeSign(s.viewMode).x < 0);
   // What lies over the cloth would not lie where the turned picture shows it.
-  if (turned) return null;
   if (!screen || !project) return null;
+  if (turned) return <LastPicture project={project} />;
   return (
     <>
+      <LastPicture project={project} />
       <svg
         aria-hidden
         data-testid="overlay"

@@ -155,20 +155,22 @@ export default function BoltCard({ bolt, labels, acts, onName, onLabels }: Props
             </IconButton>
           </>
         )}
-        <Menu open={menu !== null} anchorEl={menu} onClose={() => setMenu(null)}>
-          {rows.map(({ label, act, danger }) => (
-            <MenuItem
-              key={label}
-              onClick={() => {
-                setMenu(null);
-                act();
-              }}
-              sx={danger ? { color: 'error.main' } : undefined}
-            >
-              {label}
-            </MenuItem>
-          ))}
-        </Menu>
+        {menu && (
+          <Menu open anchorEl={menu} onClose={() => setMenu(null)}>
+            {rows.map(({ label, act, danger }) => (
+              <MenuItem
+                key={label}
+                onClick={() => {
+                  setMenu(null);
+                  act();
+                }}
+                sx={danger ? { color: 'error.main' } : undefined}
+              >
+                {label}
+              </MenuItem>
+            ))}
+          </Menu>
+        )}
       </Box>
     </Box>
   );

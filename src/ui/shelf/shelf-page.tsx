@@ -1,9 +1,5 @@
 'use client';
 
-import dynamic from 'next/dynamic';
+import inBrowser from '../parts/in-browser';
 
-const Shelf = dynamic(() => import('./shelf'), { ssr: false });
-
-export default function ShelfPage() {
-  return <Shelf />;
-}
+export default inBrowser('The shelf', () => import('./shelf'));

@@ -37,6 +37,7 @@ import {
 } from '@/session/project-file';
 import { askForSpace, type Space } from '@/session/space';
 import FileButton from '../parts/file-button';
+import Growing from '../parts/growing';
 import JobProgress from '../parts/job-progress';
 import { fileSize } from '../parts/lengths';
 import { saveFile } from '../parts/save-file';
@@ -78,22 +79,25 @@ export default function Shelf() {
   const [same, setSame] = useState<Arrived | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const router = useRouter();
-  const refresh = useCallback(async () => {
-    setAll(await listBolts());
+  const show = useCallback((bolts: OnShelf[]) => {
+    setAll(bolts);
     askForSpace().then(setSpace, () => {});
   }, []);
+  const refresh = useCallback(() => listBolts().then(show), [show]);
   useEffect(() => {
-    shelfAtStart().then(refresh, (error) => {
+    const begin = async () => {
+      const bolts = await shelfAtStart();
+      show(bolts);
+      setUnsaved(await unsavedFor(bolts));
+    };
+    begin().catch((error) => {
       setWrong(
         `The shelf could not be read: ${textOf(error)} Close other windows of Hexaplex and try again.`,
       );
       void refresh().catch(() => setAll([]));
     });
     readLabels().then(setLabels, () => {});
-    listBolts()
-      .then(unsavedFor)
-      .then(setUnsaved, () => {});
-  }, [refresh]);
+  }, [show, refresh]);
 
   const say = (text: string, bad = false) => enqueueSnackbar(text, bad ? { variant: 'warning' } : {});
   /** Does something with the shelf, then shows it anew; what cannot be done is told. */
@@ -263,29 +267,31 @@ export default function Shelf() {
           gap: 3,
         }}
       >
-        {shown.map((bolt) => (
-          <BoltCard
-            key={bolt.id}
-            bolt={bolt}
-            labels={labels[bolt.id] ?? []}
-            onName={(name) => void doing(() => renameBolt(bolt.id, name))}
-            onLabels={(given) => void giveLabels(bolt.id, given).then(setLabels)}
-            acts={[
-              { label: 'Save as a file', act: () => void save(bolt.id) },
-              { label: 'Duplicate', act: () => void doing(() => duplicateBolt(bolt.id)) },
-              { label: 'Begin another from it', act: () => void doing(() => beginFrom(bolt.id)) },
-              {
-                label: 'Take off the shelf',
-                danger: true,
-                act: () =>
-                  void doing(async () => {
-                    await takeOffShelf(bolt.id);
-                    say(`${bolt.name} is in the bin.`);
-                  }),
-              },
-            ]}
-          />
-        ))}
+        <Growing>
+          {shown.map((bolt) => (
+            <BoltCard
+              key={bolt.id}
+              bolt={bolt}
+              labels={labels[bolt.id] ?? []}
+              onName={(name) => void doing(() => renameBolt(bolt.id, name))}
+              onLabels={(given) => void giveLabels(bolt.id, given).then(setLabels)}
+              acts={[
+                { label: 'Save as a file', act: () => void save(bolt.id) },
+                { label: 'Duplicate', act: () => void doing(() => duplicateBolt(bolt.id)) },
+                { label: 'Begin another from it', act: () => void doing(() => beginFrom(bolt.id)) },
+                {
+                  label: 'Take off the shelf',
+                  danger: true,
+                  act: () =>
+                    void doing(async () => {
+                      await takeOffShelf(bolt.id);
+                      say(`${bolt.name} is in the bin.`);
+                    }),
+                },
+              ]}
+            />
+          ))}
+        </Growing>
       </Box>
       <Bin
         bolts={all?.filter((b) => b.binned) ?? []}

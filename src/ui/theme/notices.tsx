@@ -4,7 +4,7 @@ import { SnackbarProvider } from 'notistack';
 import type { ReactNode } from 'react';
 
 /** Short messages at the foot of the window; read out by screen readers. */
-export default function Notices({ children }: { nonce: string; children: ReactNode }) {
+export default function Notices({ children }: { children: ReactNode }) {
   return (
     <SnackbarProvider
       maxSnack={2}
