@@ -48,9 +48,9 @@ export const demo = JSON.parse(readFileSync('public/demo/kite-weather.json', 'ut
 
 /**
  * A bolt of many motifs and placements: the demo's motifs in other hues, each a picture of its own; `enlarged` times as many
- * pixels, with a scan's grain then.
+ * pixels, with a grain of so many levels then.
  */
-export async function largeBolt({ id, motifs, placements, enlarged = 1 }) {
+export async function largeBolt({ id, motifs, placements, enlarged = 1, grain = 4 }) {
   const pictures = [];
   const made = [];
   for (let n = 0; n < motifs; n++) {
@@ -61,7 +61,7 @@ export async function largeBolt({ id, motifs, placements, enlarged = 1 }) {
       hue: n < demo.motifs.length ? 0 : turn,
     });
     if (enlarged > 1)
-      picture = await grained(picture.resize(size.width, size.height, { fit: 'fill' }), n + 1);
+      picture = await grained(picture.resize(size.width, size.height, { fit: 'fill' }), n + 1, grain);
     const ppi = from.ppi * enlarged;
     const png = await picture.withMetadata({ density: ppi }).png({ compressionLevel: 6 }).toBuffer();
     const asset = createHash('sha256').update(png).digest('hex');
@@ -84,13 +84,13 @@ export async function largeBolt({ id, motifs, placements, enlarged = 1 }) {
   return { project: { ...demo, id, name: id, motifs: made, placements: laid, groups: undefined }, pictures };
 }
 
-async function grained(picture, seed) {
+async function grained(picture, seed, levels) {
   const { data, info } = await picture.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
   let x = seed;
   for (let i = 0; i < data.length; i++) {
     if (i % 4 === 3 || !data[i - (i % 4) + 3]) continue;
     x = (x * 1103515245 + 12345) & 0x7fffffff;
-    data[i] = Math.max(0, Math.min(255, data[i] + ((x >> 16) % 9) - 4));
+    data[i] = Math.max(0, Math.min(255, data[i] + ((x >> 16) % (2 * levels + 1)) - levels));
   }
   return sharp(data, { raw: info });
 }

@@ -111,10 +111,10 @@ export const plainArt = (asset: string): Raster => {
   return art.raster;
 };
 
-/** Another bolt is opened: its art is not this one's. */
-export function letGoOfArt() {
-  arts.clear();
-  pyramids.clear();
+/** Art that is wanted no more: some, or all when another bolt is opened. */
+export function letGoOfArt(some?: string[]) {
+  for (const asset of some ?? [...arts.keys()]) arts.delete(asset);
+  for (const [name, { asset }] of pyramids) if (!arts.has(asset)) pyramids.delete(name);
 }
 
 /** By the name of the art in its bolt: one motif may be worn in several ways. */

@@ -124,11 +124,11 @@ export const quickSprites = (asks: { request: ArtRequest; longSide: number }[], 
     (s) => s.sprites(asks),
   );
 
-/** Another bolt is opened: the workers let go of the art they hold. */
-export function letGoOfArt() {
+/** The workers let go of some art, or of all they hold: another bolt is opened. */
+export function letGoOfArt(some?: string[]) {
   const empty = (slot: WorkerSlot) => {
-    slot.held = new Set();
-    void slot.run((s) => s.letGoOfArt()).catch(() => {});
+    slot.held = some ? new Set([...slot.held].filter((asset) => !some.includes(asset))) : new Set();
+    void slot.run((s) => s.letGoOfArt(some)).catch(() => {});
   };
   if (interactive.isUp) empty(interactive);
   batch.each(empty);

@@ -9,11 +9,9 @@ import {
   shownColourway,
 } from '../core';
 import { type ArtRequest, exportBlock, type FileProof, type SceneRequest } from '../engine';
-import { readAsset } from '../shelf';
+import { loadAsset } from './pictures';
 
-export { exportBlock, type FileProof };
-
-export const loadAsset = readAsset;
+export { exportBlock, type FileProof, loadAsset };
 
 /** The colourway that is named; the first when it is not there. */
 const wayOf = (project: Project, id: string) =>

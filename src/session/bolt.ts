@@ -187,9 +187,14 @@ function wholeOf(state: Kept & { project: Project }): Write {
 /**
  * Writes every change to the shelf from within the handler that made it; a page with work that cannot be written asks before
  * it goes.
+ * @param onCleared the shelf had nothing of this bolt any more, and its document was written anew.
  * @returns ends it: when all is written.
  */
-export function startAutosave(mine: Session, onWritten: () => void = () => {}): () => Promise<void> {
+export function startAutosave(
+  mine: Session,
+  onWritten: () => void = () => {},
+  onCleared: (project: Project) => void = () => {},
+): () => Promise<void> {
   const saver: Saver = new Saver(
     (why) => {
       if (mine.closed) return;
@@ -201,7 +206,9 @@ export function startAutosave(mine: Session, onWritten: () => void = () => {}): 
     },
     () => {
       const state = useBolt.getState();
-      if (!mine.closed && state.project) saver.save(wholeOf({ ...state, project: state.project }));
+      if (mine.closed || !state.project) return;
+      saver.save(wholeOf({ ...state, project: state.project }));
+      onCleared(state.project);
     },
   );
   const stop = useBolt.subscribe((s, before) => {

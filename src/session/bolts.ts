@@ -17,6 +17,7 @@ import {
   writeThumbnail,
 } from '../shelf';
 import { isOpen } from './bolt-lock';
+import { session } from './session';
 
 /** A bolt as the shelf shows it. */
 export type OnShelf = Awaited<ReturnType<typeof listBolts>>[number];
@@ -26,6 +27,8 @@ const created = (text: string): LogEntry => ({ at: new Date().toISOString(), kin
 
 /** A bolt that is open in some window is worked on there, and changed from nowhere else. */
 export async function refuseOpen(id: string) {
+  // A bolt that was just left here is written first, and let go of.
+  await session().before;
   if (await isOpen(id))
     throw new ArgumentError(
       'This bolt is open in another window. Close it there first; nothing was changed.',
@@ -46,11 +49,12 @@ const BIN_DAYS = 30;
 
 /** The shelf as it is; on the very first start the demo bolt is put there. What lay in the bin too long goes. */
 export async function shelfAtStart(): Promise<OnShelf[]> {
+  let bolts = await listBolts();
   if (!(await readSetting('demoShown'))) {
-    await layOutDemo();
+    if (!bolts.length) await layOutDemo();
     await writeSetting('demoShown', true);
+    bolts = await listBolts();
   }
-  const bolts = await listBolts();
   const long = new Date(Date.now() - BIN_DAYS * 86_400_000).toISOString();
   const gone = bolts.filter((b) => b.binned && b.binned < long);
   if (!gone.length) return bolts;

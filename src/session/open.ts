@@ -4,11 +4,12 @@ import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
 import { holdBolt, talk } from './bolt-lock';
 import { wantCheck } from './checks';
+import { holdPictures, putPicturesBack } from './pictures';
 import { fetchPrepared, keepPrepared, takePrepared } from './prepared';
 import { dropProposal, useProposal } from './proposal';
 import { nextSession, type Session, session } from './session';
-import { openSnapshots } from './snapshots';
-import { onceDrawn } from './sprites';
+import { openSnapshots, useSnapshots } from './snapshots';
+import { onceDrawn, onlySpritesOf } from './sprites';
 import { keepThumbnail } from './thumbnail';
 import { dropTrial, useTrial } from './trial';
 import { readyTrueSize } from './true-size';
@@ -34,7 +35,7 @@ export function openSession(
   onLost: () => void,
 ): { session: Session; ready: Promise<Opened> } {
   const mine = nextSession();
-  void letGoOfArt();
+  letGoOfArt();
   const lost = () => {
     if (!mine.closed) onLost();
   };
@@ -65,13 +66,15 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   takePrepared(project, prepared);
   void onceDrawn(project, DRAWN_MS).then(() => {
     const { project: now } = useBolt.getState();
-    if (now && !mine.closed) wantCheck(now);
+    if (!now || mine.closed) return;
+    wantCheck(now);
+    holdPictures();
   });
   void openSnapshots(project.id);
   const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
   mine.atEnd(others.end);
   if (release) {
-    endSaving = startAutosave(mine, others.tellChanged);
+    endSaving = startAutosave(mine, others.tellChanged, (now) => void putPicturesBack(now).catch(() => {}));
     keepThumbnail();
     keepPrepared(prepared);
   } else useBolt.setState({ looking: true, past: [], future: [] });
@@ -82,6 +85,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
       if (before.project && cellKey(s.project) !== cellKey(before.project)) fitCell(s.project);
       wantCheck(s.project);
       if (release) keepThumbnail();
+      if (s.project.motifs !== before.project?.motifs) artChanged(mine, before.project);
       // What was worked out for another state of the cloth no longer holds.
       if (useProposal.getState().proposal) dropProposal();
       if (useTrial.getState().trial) dropTrial();
@@ -92,6 +96,23 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
 
 /** The first check waits so long for the cloth to be drawn, ms. */
 const DRAWN_MS = 4000;
+
+/** Art that an edit took away may come back by undo at once; after so long it is let go of, ms. */
+const LET_GO_MS = 5000;
+
+/** The pictures of the bolt are others: those that came are held, those that went are let go of. */
+function artChanged(mine: Session, before: Project | null) {
+  holdPictures();
+  const went = new Set(before?.motifs.map((m) => m.asset));
+  const timer = setTimeout(() => {
+    const { project } = useBolt.getState();
+    for (const m of project?.motifs ?? []) went.delete(m.asset);
+    if (!project || !went.size || useSnapshots.getState().compare) return;
+    letGoOfArt([...went]);
+    onlySpritesOf(project);
+  }, LET_GO_MS);
+  mine.atEnd(() => clearTimeout(timer));
+}
 
 /** What another window has written is shown here. */
 function follow(id: string) {

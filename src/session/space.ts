@@ -1,3 +1,5 @@
+import { isInMemory } from '../shelf';
+
 /** How much of this machine's room Hexaplex uses and may use, bytes, and whether the browser promises to keep it. */
 export type Space = { used: number; most: number; kept: boolean };
 
@@ -9,3 +11,6 @@ export async function askForSpace(): Promise<Space | null> {
   const { usage = 0, quota = 0 } = await storage.estimate();
   return { used: usage, most: quota, kept };
 }
+
+/** Whether nothing that is done here outlives this window; known once the shelf was read. */
+export const keepsNothing = isInMemory;

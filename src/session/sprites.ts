@@ -132,6 +132,12 @@ export function onceDrawn(project: Project, mostMs: number): Promise<void> {
 /** True while sprites are being made; checks wait for them. */
 export const spritesBusy = () => SLOTS.some((slot) => session().awaits(lineOf(slot)));
 
+/** What is drawn of art that the document has no more is let go of. */
+export function onlySpritesOf(project: Project) {
+  const keys = new Set(inkedArts(project).map((a) => a.key));
+  useSprites.setState(({ sprites }) => ({ sprites: new Map([...sprites].filter(([key]) => keys.has(key))) }));
+}
+
 /** Another printer is proofed: what was drawn for the last one no longer holds. */
 export function forgetProofs() {
   lately().clear();

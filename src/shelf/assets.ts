@@ -13,3 +13,9 @@ export async function readAsset(asset: string): Promise<Uint8Array<ArrayBuffer>>
   if (!blob) throw new Error('A picture of this bolt is not on this machine.');
   return new Uint8Array(await blob.arrayBuffer());
 }
+
+/** A picture as a file of its own, which stays when the shelf is cleared; undefined when it is not on this machine. */
+export async function copyOfAsset(asset: string): Promise<Blob | undefined> {
+  const blob = await withDb((db) => db.get('assets', asset));
+  return blob && new Blob([await blob.arrayBuffer()], { type: blob.type });
+}

@@ -30,7 +30,7 @@ export type KeptLine = LogEntry & { bolt: string; n: number };
 export type Snapshot = { id: string; bolt: string; name: string; at: string; project: Project };
 
 /** What was worked out of a bolt under some name, kept so that it need not be worked out again. */
-export type Derived = { bolt: string; name: string; value: unknown };
+type Derived = { bolt: string; name: string; value: unknown };
 
 type Of = [bolt: string, n: number];
 interface ShelfSchema extends DBSchema {
@@ -69,8 +69,15 @@ export const headOf = (project: Project, applied: number, changed = new Date().t
 /** A bolt as versions 1 and 2 of the database kept it. */
 type OldBolt = { id: string; project: Project; log?: LogEntry[]; changed?: string; strip?: Blob };
 
+const BLOCKED =
+  'Another window has Hexaplex open as it was before its last change. Close it, then load this page anew.';
+
 async function open(onClosed: () => void): Promise<Db> {
-  const db: Db = await openDB<ShelfSchema>('hexaplex', 4, {
+  let onBlocked = () => {};
+  const blocked = new Promise<never>((_, reject) => {
+    onBlocked = () => reject(new Error(BLOCKED));
+  });
+  const opening = openDB<ShelfSchema>('hexaplex', 4, {
     async upgrade(d, from, _, tx) {
       if (from < 1) {
         d.createObjectStore('bolts', { keyPath: 'id' });
@@ -93,14 +100,15 @@ async function open(onClosed: () => void): Promise<Db> {
       }
       if (from < 4) d.createObjectStore('derived', { keyPath: ['bolt', 'name'] });
     },
+    blocked: () => onBlocked(),
     // Another window has a newer Hexaplex and wants to bring the shelf up to date: this one makes room.
     blocking: () => {
-      db.close();
+      void opening.then((db) => db.close());
       onClosed();
     },
     terminated: onClosed,
   });
-  return db;
+  return Promise.race([opening, blocked]);
 }
 
 /** The head of an old bolt: one whose document cannot be read is still told of by name. */
@@ -115,10 +123,30 @@ function oldHead({ id, project }: OldBolt, changed: string): Head {
   }
 }
 
-/** One connection, opened anew when it was closed from outside. */
-const connection: { now?: Promise<Db> } = {};
+/** One connection, opened anew when it was closed from outside; `memory`: nothing of it outlives this window. */
+const connection: { now?: Promise<Db>; memory?: true } = {};
+
+/** Whether this browser lets nothing be kept, so that the shelf is in the memory of this window only. */
+export const isInMemory = () => connection.memory === true;
+
+/** What a browser says that keeps nothing: in a private window, or where that is forbidden. */
+const REFUSED = ['SecurityError', 'InvalidStateError', 'NotSupportedError'];
+const isRefused = (error: unknown) =>
+  typeof indexedDB === 'undefined' || (error instanceof DOMException && REFUSED.includes(error.name));
+
+async function openAnywhere(onClosed: () => void): Promise<Db> {
+  try {
+    return await open(onClosed);
+  } catch (error) {
+    if (connection.memory || !isRefused(error)) throw error;
+    await import('fake-indexeddb/auto');
+    connection.memory = true;
+    return open(onClosed);
+  }
+}
+
 function connect(): Promise<Db> {
-  connection.now ??= open(() => {
+  connection.now ??= openAnywhere(() => {
     connection.now = undefined;
   }).catch((error) => {
     connection.now = undefined;

@@ -1,4 +1,4 @@
-export { hasAsset, putAsset, readAsset } from './assets';
+export { copyOfAsset, hasAsset, putAsset, readAsset } from './assets';
 export {
   binBolt,
   editBolt,
@@ -13,7 +13,7 @@ export {
   writeBolt,
   writeThumbnail,
 } from './bolts';
-export { headOf, type Snapshot } from './db';
+export { headOf, isInMemory, type Snapshot } from './db';
 export { readDerived, writeDerived } from './derived';
 export type { Write } from './journal';
 export { Saver } from './saver';

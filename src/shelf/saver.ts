@@ -1,3 +1,4 @@
+import { isInMemory } from './db';
 import type { Write } from './journal';
 import { type Told, Writer } from './writer';
 
@@ -18,11 +19,11 @@ export class Saver {
     private readonly onWanted: () => void,
   ) {
     this.worker =
-      typeof Worker === 'function'
+      typeof Worker === 'function' && !isInMemory()
         ? new Worker(new URL('./saving.worker.ts', import.meta.url), { type: 'module' })
         : null;
     this.worker?.addEventListener('message', ({ data }: MessageEvent<Told>) => this.take(data));
-    // Where there are no workers it is written from here.
+    // Where there are no workers, or the shelf is in this window's memory, it is written from here.
     this.writer = this.worker ? null : new Writer((told) => this.take(told));
   }
 

@@ -6,9 +6,11 @@ import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import Typography from '@mui/material/Typography';
 import useMediaQuery from '@mui/material/useMediaQuery';
+import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
-import { useBolt } from '@/session/bolt';
+import { ArgumentError } from '@/core';
+import { refuse, useBolt } from '@/session/bolt';
 import { closeSession, type How, type Opened, openSession } from '@/session/open';
 import { useSprites } from '@/session/sprites';
 import { fitCell, type Step, useView } from '@/session/view';
@@ -22,7 +24,9 @@ import Help from './parts/help';
 import lazyPart from './parts/lazy-part';
 import Selvedge, { STEP_NAME } from './parts/selvedge';
 import TopEdge, { TOP_EDGE_PX } from './parts/top-edge';
+import { useFileDrop } from './parts/use-file-drop';
 import ViewBar from './parts/view-bar';
+import { arriving } from './shelf/arriving';
 import WallRoom from './steps/colour/wall-room';
 import LayoutsRoom from './steps/lay/layouts-room';
 import { FIGURES, TAPE } from './theme/theme';
@@ -71,6 +75,9 @@ function useOpen(id: string) {
   return { state, workHere: () => setHow('take') };
 }
 
+const notHere = () =>
+  refuse(new ArgumentError('Pictures are brought in under Motifs: drop them on the box there.'));
+
 /** A tray opens at its top, and what holds it too. */
 const toTop = (tray: HTMLElement | null) => tray?.parentElement?.scrollTo(0, 0);
 
@@ -88,6 +95,15 @@ export default function Editor({ id }: { id: string }) {
   const [help, setHelp] = useState(false);
   const showHelp = useCallback(() => setHelp(true), []);
   useKeys(showHelp);
+  const router = useRouter();
+  const arrive = useCallback(
+    (file: File) => {
+      arriving.setState({ file });
+      router.push('/');
+    },
+    [router],
+  );
+  useFileDrop(arrive, notHere);
   const wide = useMediaQuery('(min-width:1100px)');
   const phone = useMediaQuery('(max-width:699px)');
   const fitted = useBolt((s) => s.project?.id);

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expect, finest, kept, LAID, onShelf, openDemo, test } from './watch';
 
@@ -222,4 +223,78 @@ test('a bolt that is opened again shows its cloth and its findings at once, as t
   await finest(page);
   expect(await pixels()).toBe(before);
   await expect(page.getByRole('button', { name: found ?? '', exact: true })).toBeVisible();
+});
+
+test('storage that is cleared while a bolt is open is written anew, pictures and all, with the next edit', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page);
+  await finest(page);
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('m');
+  const before = await kept(page);
+  const chromium = await context.newCDPSession(page);
+  const { origin } = new URL(page.url());
+  await chromium.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' });
+  await page.keyboard.press('Delete');
+  await expect.poll(async () => (await kept(page)).placements.length).toBe(before.placements.length - 1);
+  await page.reload();
+  await finest(page);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  expect((await kept(page)).placements).toEqual(before.placements);
+  // The shelf begins anew, but lays no other demo over what is there.
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await page.getByRole('link', { name: 'Open Kite Weather' }).click();
+  expect((await kept(page)).placements).toEqual(before.placements);
+});
+
+test('where a browser keeps nothing it says so; the work goes on in memory and can be saved as a file', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('The operation is insecure.', 'SecurityError');
+    };
+  });
+  await openDemo(page);
+  await expect(page.getByTestId('save-state')).toHaveText('Not kept');
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('Delete');
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await expect(page.getByText('Nothing is kept in this window.')).toBeVisible();
+  const download = page.waitForEvent('download');
+  await onShelf(page, 'Kite Weather', 'Save as a file');
+  const entries = unzipSync(readFileSync(await (await download).path()));
+  const { project } = JSON.parse(strFromU8(entries['project.json']));
+  expect(project.placements).toHaveLength(LAID - 1);
+  expect(Object.keys(entries).filter((name) => name.startsWith('assets/'))).toHaveLength(12);
+});
+
+test('a project file is taken wherever it is dropped; other files do not lead away from the bolt', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  const download = page.waitForEvent('download');
+  await onShelf(page, 'Kite Weather', 'Save as a file');
+  const bytes = readFileSync(await (await download).path()).toString('base64');
+  await page.getByRole('link', { name: 'Open Kite Weather' }).click();
+  await finest(page);
+  const drop = (name: string, base64: string) =>
+    page.getByTestId('cloth').evaluate(
+      (cloth, [called, text]) => {
+        const dataTransfer = new DataTransfer();
+        dataTransfer.items.add(new File([Uint8Array.from(atob(text), (c) => c.charCodeAt(0))], called));
+        cloth.dispatchEvent(new DragEvent('drop', { dataTransfer, bubbles: true, cancelable: true }));
+      },
+      [name, base64] as const,
+    );
+  await drop('notes.txt', btoa('notes'));
+  await expect(page.getByText('Pictures are brought in under Motifs')).toBeVisible();
+  await drop('kite-weather.hexaplex', bytes);
+  await page.getByRole('button', { name: 'Keep both' }).click();
+  await expect(page.getByTestId('bolt')).toHaveCount(2);
 });

@@ -16,10 +16,14 @@ import { withKey } from '../commands';
 import JobsList from './jobs-list';
 import { LAYOUT_NAME, size } from './lengths';
 import onProject from './on-project';
+import { useKeepsNothing } from './use-keeps-nothing';
 
 export const TOP_EDGE_PX = 46;
 
 const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved' };
+
+const IN_MEMORY =
+  'This browser keeps nothing here: the bolt is gone when this window closes. Go to the shelf and save it as a file.';
 
 const ALTERNATE_SAYS = { across: 'mirrored', down: 'mirrored down', 'half-turn': 'half turned' } as const;
 
@@ -27,19 +31,20 @@ const ALTERNATE_SAYS = { across: 'mirrored', down: 'mirrored down', 'half-turn':
 function Saved() {
   const save = useBolt((s) => s.save);
   const unwritten = useBolt((s) => s.unwritten);
+  const nothing = useKeepsNothing(true);
   return (
     <Typography
       variant="body2"
       data-testid="save-state"
-      title={unwritten ?? undefined}
+      title={unwritten ?? (nothing ? IN_MEMORY : undefined)}
       role="status"
       sx={{
-        color: save === 'failed' ? 'error.main' : 'secondary.main',
+        color: nothing || save === 'failed' ? 'error.main' : 'secondary.main',
         whiteSpace: 'nowrap',
         minWidth: 50,
       }}
     >
-      {SAVE_TEXT[save]}
+      {nothing ? 'Not kept' : SAVE_TEXT[save]}
     </Typography>
   );
 }

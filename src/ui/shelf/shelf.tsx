@@ -41,6 +41,8 @@ import Growing from '../parts/growing';
 import JobProgress from '../parts/job-progress';
 import { fileSize } from '../parts/lengths';
 import { saveFile } from '../parts/save-file';
+import { useKeepsNothing } from '../parts/use-keeps-nothing';
+import { arriving } from './arriving';
 import Bin from './bin';
 import BoltCard from './bolt-card';
 import SameBolt from './same-bolt';
@@ -135,6 +137,15 @@ export default function Shelf() {
       say(`${textOf(error)} Nothing was changed.`, true);
     }
   };
+  const shelved = all !== null;
+  const nothing = useKeepsNothing(shelved);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it is taken once, when the shelf is there.
+  useEffect(() => {
+    const { file } = arriving.getState();
+    if (!file || !shelved) return;
+    arriving.setState({ file: null });
+    void arrive(file);
+  }, [shelved]);
   const save = async (id: string) => {
     const made = await saveAsFile(id);
     const trouble = jobTrouble(PROJECT_FILE);
@@ -202,6 +213,25 @@ export default function Shelf() {
         <Typography role="alert" color="error" sx={{ mb: 2 }}>
           {wrong}
         </Typography>
+      )}
+      {nothing && (
+        <Box
+          role="alert"
+          sx={{
+            border: 1,
+            borderColor: 'warning.main',
+            borderRadius: 1,
+            bgcolor: 'background.paper',
+            p: 2,
+            mb: 2,
+          }}
+        >
+          <Typography variant="h3">Nothing is kept in this window.</Typography>
+          <Typography variant="body2">
+            It is a private window, or keeping is turned off for this page. You can work, but all of it is
+            gone when the window is closed or loaded anew: save your bolts as files before.
+          </Typography>
+        </Box>
       )}
       <JobProgress kind={PROJECT_FILE} />
       {same && (
@@ -310,7 +340,7 @@ export default function Shelf() {
           )}
         </Box>
       )}
-      {space && <Room space={space} />}
+      {space && !nothing && <Room space={space} />}
     </Box>
   );
 }

@@ -1,0 +1,47 @@
+import { assetsOfProject, type Project } from '../core';
+import { copyOfAsset, hasAsset, putAsset, readAsset } from '../shelf';
+import { useBolt } from './bolt';
+import { session, sessionPart } from './session';
+
+/** So much of the pictures of the open bolt is held in memory, bytes. */
+const MOST_BYTES = 400e6;
+
+/** The pictures of the open bolt by hash: should the browser clear its storage they are written anew. */
+const held = sessionPart(() => new Map<string, Blob>());
+
+/** A picture of the open bolt. @throws when it is not on this machine. */
+export const loadAsset = (asset: string): Promise<Uint8Array<ArrayBuffer>> =>
+  readAsset(asset).catch(async (error) => {
+    const picture = held().get(asset);
+    if (!picture) throw error;
+    return new Uint8Array(await picture.arrayBuffer());
+  });
+
+/** Holds the pictures of the open bolt as it is now, and no others: one after the other. */
+export function holdPictures() {
+  void session().latest('pictures', {
+    run: async (newest) => {
+      const { project } = useBolt.getState();
+      const wanted = new Set(project ? assetsOfProject(project) : []);
+      const mine = held();
+      for (const asset of mine.keys()) if (!wanted.has(asset)) mine.delete(asset);
+      let sum = [...mine.values()].reduce((s, b) => s + b.size, 0);
+      for (const asset of wanted) {
+        if (mine.has(asset)) continue;
+        const picture = await copyOfAsset(asset);
+        sum += picture?.size ?? 0;
+        if (!newest() || sum > MOST_BYTES) return;
+        if (picture) mine.set(asset, picture);
+      }
+    },
+    keep: () => {},
+  });
+}
+
+/** Puts back on the shelf what of a document's pictures is not there any more. */
+export async function putPicturesBack(project: Project): Promise<void> {
+  for (const asset of assetsOfProject(project)) {
+    const picture = held().get(asset);
+    if (picture && !(await hasAsset(asset))) await putAsset(asset, picture);
+  }
+}
