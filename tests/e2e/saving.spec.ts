@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { strFromU8, unzipSync } from 'fflate';
 import { expect, finest, kept, LAID, onShelf, openDemo, test } from './watch';
 
 /** Blocks everything of the page but the handlers of keys, as a key that is held does on a slow machine. */
@@ -270,7 +271,9 @@ test('where a browser keeps nothing it says so; the work goes on in memory and c
   const entries = unzipSync(readFileSync(await (await download).path()));
   const { project } = JSON.parse(strFromU8(entries['project.json']));
   expect(project.placements).toHaveLength(LAID - 1);
-  expect(Object.keys(entries).filter((name) => name.startsWith('assets/'))).toHaveLength(12);
+  const pictures = project.motifs.map((m: { asset: string }) => `assets/${m.asset}.png`);
+  expect(pictures).toHaveLength(12);
+  expect(Object.keys(entries)).toEqual(expect.arrayContaining(pictures));
 });
 
 test('a project file is taken wherever it is dropped; other files do not lead away from the bolt', async ({
