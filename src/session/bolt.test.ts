@@ -269,6 +269,17 @@ describe('shelf', () => {
   });
 });
 
+test('a clock that is set back joins nothing that was done far apart', async () => {
+  vi.useFakeTimers({ toFake: ['Date', 'performance'] });
+  edit(rename('First'), 'nudge');
+  vi.advanceTimersByTime(5000);
+  vi.setSystemTime(Date.now() - 86_400_000);
+  edit(rename('Second'), 'nudge');
+  vi.useRealTimers();
+  undo();
+  expect(name()).toBe('First');
+});
+
 test('an edit right after undo is a step of its own, though it merges with the one that was undone', () => {
   edit(rename('First'), 'nudge');
   undo();

@@ -47,7 +47,7 @@ const MOST_STEPS = 300;
 /** Edits with one key that follow each other so quickly are one step, ms. */
 const RUN_MS = 900;
 
-const run = sessionPart(() => ({ key: '', at: 0 }));
+const run = sessionPart(() => ({ key: '', at: Number.NEGATIVE_INFINITY }));
 /** Says why something was not done. */
 export const refuse = (error: unknown) =>
   useBolt.setState({
@@ -70,7 +70,8 @@ export function edit(change: Edit | ((project: Project) => Edit | null), merge =
     refuse(new ArgumentError(ONLY_LOOKING));
     return false;
   }
-  const now = Date.now();
+  // A clock that is set back must not join what is done from then on to what was done before.
+  const now = performance.now();
   const last = run();
   const before = merge !== '' && merge === last.key && now - last.at < RUN_MS ? past.at(-1) : undefined;
   try {
@@ -79,7 +80,7 @@ export function edit(change: Edit | ((project: Project) => Edit | null), merge =
     const done = applied(project, asked);
     Object.assign(last, { key: merge, at: now });
     if (done.project === project) return true;
-    const step = stepOf(asked, done, new Date(now).toISOString());
+    const step = stepOf(asked, done, new Date().toISOString());
     const steps = before ? [...past.slice(0, -1), joinSteps(before, step)] : [...past, step];
     useBolt.setState({ project: done.project, past: steps.slice(-MOST_STEPS), future: [] });
     return true;

@@ -2,6 +2,7 @@ import { assetsOfProject, type Project } from '../core';
 import { copyOfAsset, hasAsset, putAsset, readAsset } from '../shelf';
 import { useBolt } from './bolt';
 import { session, sessionPart } from './session';
+import { useSnapshots } from './snapshots';
 
 /** So much of the pictures of the open bolt is held in memory, bytes. */
 const MOST_BYTES = 400e6;
@@ -17,12 +18,17 @@ export const loadAsset = (asset: string): Promise<Uint8Array<ArrayBuffer>> =>
     return new Uint8Array(await picture.arrayBuffer());
   });
 
-/** Holds the pictures of the open bolt as it is now, and no others: one after the other. */
+/** A picture of the open bolt as a file, from memory where it is there; undefined when it is nowhere. */
+export const pictureFile = async (asset: string): Promise<Blob | undefined> =>
+  held().get(asset) ?? copyOfAsset(asset);
+
+/** Holds the pictures of the open bolt as it is now and in its states, and no others: one after the other. */
 export function holdPictures() {
   void session().latest('pictures', {
     run: async (newest) => {
       const { project } = useBolt.getState();
-      const wanted = new Set(project ? assetsOfProject(project) : []);
+      const states = useSnapshots.getState().list.map((s) => s.project);
+      const wanted = new Set((project ? [project, ...states] : []).flatMap(assetsOfProject));
       const mine = held();
       for (const asset of mine.keys()) if (!wanted.has(asset)) mine.delete(asset);
       let sum = [...mine.values()].reduce((s, b) => s + b.size, 0);

@@ -1,8 +1,11 @@
 import { ArgumentError, slug } from '../core';
 import { listBolts, readBolt, readRaw, readSetting, writeSetting } from '../shelf';
-import type { ProjectFile } from '../shelf/project-file';
+import type { ProjectFile, Source } from '../shelf/project-file';
+import { useBolt } from './bolt';
 import { refuseOpen } from './bolts';
 import { runJob } from './jobs';
+import { pictureFile } from './pictures';
+import { useSnapshots } from './snapshots';
 
 /** A bolt on its way into a file or out of one, as a job. */
 export const PROJECT_FILE = 'project file';
@@ -11,18 +14,29 @@ export const PROJECT_FILE = 'project file';
 const codec = () => import('../shelf/project-file');
 
 /** A bolt as a file that holds all of it, read back and held against its hashes. */
-export const saveAsFile = (id: string) =>
+const saveSource = (find: () => Promise<Source>) =>
   runJob(PROJECT_FILE, 'Saving the bolt as a file.', async ({ signal, onProgress }) => {
     const { proveProjectFile, writeProjectFile } = await codec();
-    const head = (await readRaw(id)).head;
-    if (!head) throw new ArgumentError('This bolt is not on the shelf.');
+    const source = await find();
     const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
     const [file] = await Promise.all([
       new Response(readable).blob(),
-      writeProjectFile(id, writable, { signal, onProgress: (s) => onProgress(s * 0.5) }),
+      writeProjectFile(source, writable, { signal, onProgress: (s) => onProgress(s * 0.5) }),
     ]);
     const { assets } = await proveProjectFile(file, { signal, onProgress: (s) => onProgress(0.5 + s * 0.5) });
-    return { file, assets, name: `${slug(head.name, 'bolt')}.hexaplex` };
+    return { file, assets, name: `${slug(source.project.name, 'bolt')}.hexaplex` };
+  });
+
+/** A bolt of the shelf as a file. */
+export const saveAsFile = (id: string) => saveSource(async () => (await codec()).sourceOnShelf(id));
+
+/** The open bolt as a file, as it is in memory: also what could not be written to the shelf. */
+export const saveOpenBolt = () =>
+  saveSource(async () => {
+    const { project, log } = useBolt.getState();
+    if (!project) throw new ArgumentError('No bolt is open.');
+    const snapshots = useSnapshots.getState().list.map(({ bolt: _, ...s }) => s);
+    return { project, log, snapshots, picture: pictureFile };
   });
 
 /** All bolts of the shelf in one file, each of them read back and held against its hashes. */

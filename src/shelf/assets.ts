@@ -3,9 +3,13 @@ import { withDb } from './db';
 export const hasAsset = (asset: string): Promise<boolean> =>
   withDb(async (db) => (await db.getKey('assets', asset)) !== undefined);
 
-/** Keeps a picture under its hash; the same picture twice is kept once. */
+/** Keeps a picture under its hash, on the disk before an edit speaks of it; the same picture twice is kept once. */
 export const putAsset = (asset: string, blob: Blob): Promise<unknown> =>
-  withDb((db) => db.put('assets', blob, asset));
+  withDb(async (db) => {
+    const tx = db.transaction('assets', 'readwrite', { durability: 'strict' });
+    await tx.store.put(blob, asset);
+    await tx.done;
+  });
 
 /** @throws when the asset is not on this machine. */
 export async function readAsset(asset: string): Promise<Uint8Array<ArrayBuffer>> {

@@ -26,7 +26,10 @@ export class BaseMissing extends Error {
  * @throws BaseMissing when steps are written of a bolt whose document is not there.
  */
 export async function writeEdits(db: Db, writes: readonly Write[]): Promise<void> {
-  const tx = db.transaction(['heads', 'bolts', 'history', 'log'], 'readwrite');
+  // A step is written as the browser sees fit: a killed tab keeps it. A document whole waits until it is on the disk: all
+  // later steps stand on it, also when the machine itself fails.
+  const durability = writes.some((w) => w.base) ? 'strict' : 'relaxed';
+  const tx = db.transaction(['heads', 'bolts', 'history', 'log'], 'readwrite', { durability });
   const bolts = tx.objectStore('bolts');
   const history = tx.objectStore('history');
   for (const { head, put, from, to, lines, base, whole } of writes) {

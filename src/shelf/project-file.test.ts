@@ -4,7 +4,13 @@ import { beforeEach, expect, test } from 'vitest';
 import { addMotifs, apply, encodePng, motifOf, newProject, newRaster, type Project, sha256Of } from '../core';
 import { hasAsset, putAsset, readAsset, readBolt, removeBolt, writeBolt, writeSnapshot } from '.';
 import { withDb } from './db';
-import { openProjectFile, proveProjectFile, takeProjectFile, writeProjectFile } from './project-file';
+import {
+  openProjectFile,
+  proveProjectFile,
+  sourceOnShelf,
+  takeProjectFile,
+  writeProjectFile,
+} from './project-file';
 import { openShelfFile, writeShelfFile } from './shelf-file';
 import { listSnapshots } from './snapshots';
 
@@ -30,7 +36,7 @@ async function written(): Promise<Uint8Array<ArrayBuffer>> {
   const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
   const [bytes] = await Promise.all([
     new Response(readable).arrayBuffer(),
-    writeProjectFile('one', writable),
+    sourceOnShelf('one').then((bolt) => writeProjectFile(bolt, writable)),
   ]);
   return new Uint8Array(bytes);
 }

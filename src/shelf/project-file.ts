@@ -24,6 +24,7 @@ import {
   sha256Of,
   writeCsv,
 } from '../core';
+import { putAsset } from './assets';
 import { readBolt } from './bolts';
 import { headOf, type Snapshot, withDb } from './db';
 import { writeEdits } from './journal';
@@ -41,20 +42,37 @@ const logTable = (log: LogEntry[]) =>
     ...log.map((l) => [l.at, l.kind, l.text, l.sha256 ?? '', l.bytes ?? '']),
   ]);
 
+/** All that a project file holds, and where its pictures are had from. */
+export type Source = {
+  project: Project;
+  log: LogEntry[];
+  snapshots: Omit<Snapshot, 'bolt'>[];
+  thumbnail?: Blob;
+  picture: (asset: string) => Promise<Blob | undefined>;
+};
+
+/** A bolt as it is on the shelf. @throws when it is not there. */
+export async function sourceOnShelf(id: string): Promise<Source> {
+  const bolt = await readBolt(id);
+  if (!bolt) throw new Error('This bolt is not on the shelf.');
+  return {
+    project: bolt.project,
+    log: bolt.log,
+    snapshots: (await listSnapshots(id)).map(({ bolt: _, ...s }) => s),
+    thumbnail: await withDb((db) => db.get('thumbnails', id)),
+    picture: (asset) => withDb((db) => db.get('assets', asset)),
+  };
+}
+
 /**
  * Writes a bolt with all that belongs to it as a project file, as a stream: no more than one picture is in memory.
- * @throws when the bolt, or a picture of it, is not on this machine.
+ * @throws when a picture of it is not to be had.
  */
 export async function writeProjectFile(
-  id: string,
+  { project, log, snapshots, thumbnail, picture }: Source,
   sink: WritableStream<Uint8Array>,
   { onProgress, signal }: Follow = {},
 ): Promise<{ assets: number }> {
-  const bolt = await readBolt(id);
-  if (!bolt) throw new Error('This bolt is not on the shelf.');
-  const { project, log } = bolt;
-  const snapshots = (await listSnapshots(id)).map(({ bolt: _, ...s }) => s);
-  const thumbnail = await withDb((db) => db.get('thumbnails', id));
   const names = [...new Set([project, ...snapshots.map((s) => s.project)].flatMap(assetsOfProject))];
   signal?.throwIfAborted();
   const zip = new ZipWriter(sink, { ...STORED, signal });
@@ -63,7 +81,7 @@ export async function writeProjectFile(
   await zip.add('log.csv', new TextReader(logTable(log)));
   if (thumbnail) await zip.add('preview.webp', new BlobReader(thumbnail));
   for (const [n, name] of names.entries()) {
-    const blob = await withDb((db) => db.get('assets', name));
+    const blob = await picture(name);
     if (!blob) throw new Error('A picture of this bolt is not on this machine: the file would lack it.');
     await zip.add(assetEntry(name, blob.type), new BlobReader(blob));
     onProgress?.((n + 1) / names.length);
@@ -183,7 +201,7 @@ export async function takeProjectFile(
         throw new FileRefused('A picture is missing in this project file, and not on this machine either.');
       const bytes = await pictureOf(name, entry);
       const type = assetOfEntry(entry.filename)?.mime ?? '';
-      await withDb((db) => db.put('assets', new Blob([bytes], { type }), name));
+      await putAsset(name, new Blob([bytes], { type }));
     }
     onProgress?.((n + 1) / names.length);
   }

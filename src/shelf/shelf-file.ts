@@ -8,7 +8,7 @@ import {
   ZipWriter,
 } from '@zip.js/zip.js';
 import { FileRefused, PROJECT_LIMITS, slug } from '../core';
-import { type Follow, STORED, writeProjectFile } from './project-file';
+import { type Follow, STORED, sourceOnShelf, writeProjectFile } from './project-file';
 
 /** What the first entry of a file with a whole shelf says. */
 const SHELF_MIME = 'application/x-hexaplex-shelf';
@@ -27,7 +27,7 @@ export async function writeShelfFile(
     const share = (s: number) => onProgress?.((n + s) / bolts.length);
     await Promise.all([
       zip.add(`bolts/${n + 1}-${slug(name, 'bolt')}.hexaplex`, { readable }),
-      writeProjectFile(id, writable, { onProgress: share, signal }),
+      sourceOnShelf(id).then((bolt) => writeProjectFile(bolt, writable, { onProgress: share, signal })),
     ]);
   }
   await zip.close();

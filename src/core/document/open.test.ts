@@ -28,6 +28,20 @@ describe('documents of every age', () => {
     expect(openProject(project)).toEqual(project);
   });
 
+  test('two of the same id: the later one gets one of its own, and nothing else changes', () => {
+    const old = openProject(JSON.parse(readFileSync('tests/fixtures/projects/version-2.json', 'utf8')));
+    const [first, second, ...rest] = old.placements;
+    const twice = { ...second, id: first.id };
+    const project = openProject({ ...old, placements: [first, twice, { ...twice }, ...rest] });
+    expect(project.placements).toEqual([
+      first,
+      { ...second, id: `${first.id}-2` },
+      { ...second, id: `${first.id}-3` },
+      ...rest,
+    ]);
+    expect({ ...project, placements: old.placements }).toEqual(old);
+  });
+
   test('names that are not known, of a product, an outline or a finding, make no document unreadable', () => {
     const old = JSON.parse(readFileSync('tests/fixtures/projects/version-2.json', 'utf8'));
     const project = openProject({

@@ -1,5 +1,6 @@
 import { keepUnknown } from './keep-unknown';
 import { MIGRATIONS } from './migrations';
+import { withOwnIds } from './own-ids';
 import { DOCUMENT_VERSION, type Project, projectSchema } from './schema';
 
 /** A document of any version, brought up to today's, not yet checked. */
@@ -18,10 +19,11 @@ export const isOfLaterVersion = (json: unknown): boolean =>
   Number((json as { version?: unknown } | null)?.version) > DOCUMENT_VERSION;
 
 /**
- * A document of any version, brought up to today's and checked. Fields that are not known are kept.
+ * A document of any version, brought up to today's and checked. Fields that are not known are kept; what has the id of another
+ * gets one of its own.
  * @throws ZodError when it is not a sound document.
  */
 export function openProject(json: unknown): Project {
   const doc = upToDate(json);
-  return keepUnknown(doc, projectSchema.parse(doc));
+  return withOwnIds(keepUnknown(doc, projectSchema.parse(doc)));
 }

@@ -11,43 +11,16 @@ import Select from '@mui/material/Select';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { type Project, rename, showColourway } from '@/core';
-import { edit, redo, type SaveState, undo, useBolt } from '@/session/bolt';
+import { edit, redo, undo, useBolt } from '@/session/bolt';
 import { withKey } from '../commands';
 import JobsList from './jobs-list';
 import { LAYOUT_NAME, size } from './lengths';
 import onProject from './on-project';
-import { useKeepsNothing } from './use-keeps-nothing';
+import Saved from './saved';
 
 export const TOP_EDGE_PX = 46;
 
-const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved' };
-
-const IN_MEMORY =
-  'This browser keeps nothing here: the bolt is gone when this window closes. Go to the shelf and save it as a file.';
-
 const ALTERNATE_SAYS = { across: 'mirrored', down: 'mirrored down', 'half-turn': 'half turned' } as const;
-
-/** By itself: it changes with every edit. */
-function Saved() {
-  const save = useBolt((s) => s.save);
-  const unwritten = useBolt((s) => s.unwritten);
-  const nothing = useKeepsNothing(true);
-  return (
-    <Typography
-      variant="body2"
-      data-testid="save-state"
-      title={unwritten ?? (nothing ? IN_MEMORY : undefined)}
-      role="status"
-      sx={{
-        color: nothing || save === 'failed' ? 'error.main' : 'secondary.main',
-        whiteSpace: 'nowrap',
-        minWidth: 50,
-      }}
-    >
-      {nothing ? 'Not kept' : SAVE_TEXT[save]}
-    </Typography>
-  );
-}
 
 /** Name, what is on the cloth, undo and redo, the saved state, the colourway on show, help. */
 export default onProject(TopEdge);

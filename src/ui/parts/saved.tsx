@@ -1,0 +1,48 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { refuse, type SaveState, useBolt } from '@/session/bolt';
+import { jobTrouble } from '@/session/jobs';
+import { PROJECT_FILE, saveOpenBolt } from '@/session/project-file';
+import { saveFile } from './save-file';
+import { useKeepsNothing } from './use-keeps-nothing';
+
+const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved' };
+const IN_MEMORY =
+  'This browser keeps nothing here: the bolt is gone when this window closes. Save it as a file.';
+
+/** What is in memory only can be taken away as a file. */
+async function takeAway() {
+  const made = await saveOpenBolt();
+  const trouble = jobTrouble(PROJECT_FILE);
+  if (made) saveFile(made.file, made.name);
+  else if (trouble) refuse(new Error(`The file was not made: ${trouble}`));
+}
+
+/** Whether the work is kept; where it is not, it can be saved as a file. By itself: it changes with every edit. */
+export default function Saved() {
+  const save = useBolt((s) => s.save);
+  const unwritten = useBolt((s) => s.unwritten);
+  const nothing = useKeepsNothing(true);
+  const safe = !nothing && save !== 'failed';
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <Typography
+        variant="body2"
+        data-testid="save-state"
+        title={unwritten ?? (nothing ? IN_MEMORY : undefined)}
+        role="status"
+        sx={{ color: safe ? 'secondary.main' : 'error.main', whiteSpace: 'nowrap', minWidth: 50 }}
+      >
+        {nothing ? 'Not kept' : SAVE_TEXT[save]}
+      </Typography>
+      {!safe && (
+        <Button size="small" variant="outlined" onClick={() => void takeAway()} sx={{ whiteSpace: 'nowrap' }}>
+          Save as a file
+        </Button>
+      )}
+    </Box>
+  );
+}
