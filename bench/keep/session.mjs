@@ -22,6 +22,7 @@ try {
     for (const key of list) await page.keyboard.press(key);
   };
 
+  let pictures = 0;
   const round = async () => {
     // Every step of the job is looked at.
     for (const step of ['1', '2', '3', '4', '5', '6', '7', '8', '3']) {
@@ -39,16 +40,21 @@ try {
       await page.mouse.wheel(0, n < 3 ? -300 : 300);
     }
     await rest();
-    // Something is brought in and undone.
+    // A picture of its own is brought in, laid, and both undone.
     await keys(['2']);
-    await page
-      .locator('aside input[type=file]')
-      .first()
-      .setInputFiles('public/icons/motif.svg')
-      .catch(() => {});
+    pictures++;
+    const petal = `<ellipse cx="700" cy="700" rx="${300 + pictures}" ry="200" fill="#1f6f6b"/>`;
+    await page.getByTestId('file-input').setInputFiles({
+      name: 'shape.svg',
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="1400" height="1400">${petal}</svg>`,
+      ),
+    });
+    await page.waitForFunction(() => document.querySelectorAll('[data-testid=motif]').length === 13);
     await rest();
     await keys(['0', '3']);
-    await page.getByRole('button', { name: 'Keyboard and help' }).click();
+    await page.getByRole('button', { name: 'Keys and help' }).click();
     await page.keyboard.press('Escape');
     while (await undo.isEnabled()) await undo.click();
     await rest();

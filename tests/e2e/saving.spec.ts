@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
+import type { Project } from '../../src/core';
 import { expect, finest, kept, LAID, onShelf, openDemo, test } from './watch';
 
 /** Blocks everything of the page but the handlers of keys, as a key that is held does on a slow machine. */
@@ -251,6 +252,14 @@ test('storage that is cleared while a bolt is open is written anew, pictures and
   expect((await kept(page)).placements).toEqual(before.placements);
 });
 
+/** What a project file holds, by another reader; `pictures`: the entries that its motifs want. */
+function inFile(path: string) {
+  const files = unzipSync(readFileSync(path));
+  const { project }: { project: Project } = JSON.parse(strFromU8(files['project.json']));
+  const pictures = project.motifs.map((m) => `assets/${m.asset}.png`);
+  return { placements: project.placements, pictures, entries: Object.keys(files) };
+}
+
 test('where a browser keeps nothing it says so; the work goes on in memory and can be saved as a file', async ({
   page,
 }) => {
@@ -268,12 +277,10 @@ test('where a browser keeps nothing it says so; the work goes on in memory and c
   await expect(page.getByText('Nothing is kept in this window.')).toBeVisible();
   const download = page.waitForEvent('download');
   await onShelf(page, 'Kite Weather', 'Save as a file');
-  const entries = unzipSync(readFileSync(await (await download).path()));
-  const { project } = JSON.parse(strFromU8(entries['project.json']));
-  expect(project.placements).toHaveLength(LAID - 1);
-  const pictures = project.motifs.map((m: { asset: string }) => `assets/${m.asset}.png`);
+  const { placements, pictures, entries } = inFile(await (await download).path());
+  expect(placements).toHaveLength(LAID - 1);
   expect(pictures).toHaveLength(12);
-  expect(Object.keys(entries)).toEqual(expect.arrayContaining(pictures));
+  expect(entries).toEqual(expect.arrayContaining(pictures));
 });
 
 test('a project file is taken wherever it is dropped; other files do not lead away from the bolt', async ({
@@ -300,4 +307,31 @@ test('a project file is taken wherever it is dropped; other files do not lead aw
   await drop('kite-weather.hexaplex', bytes);
   await page.getByRole('button', { name: 'Keep both' }).click();
   await expect(page.getByTestId('bolt')).toHaveCount(2);
+});
+
+test('a shelf that a newer version has taken over says so; what was done since is saved as a file from memory', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page);
+  const other = await context.newPage();
+  await other.goto('/icon.svg');
+  await other.evaluate(
+    () =>
+      new Promise<void>((resolve) => {
+        const ask = indexedDB.open('hexaplex', 99);
+        ask.onsuccess = () => resolve(ask.result.close());
+      }),
+  );
+  await page.bringToFront();
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('Delete');
+  await expect(page.getByTestId('save-state')).toHaveText('Not saved');
+  await expect(page.getByText('written by a newer Hexaplex')).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as a file' }).click();
+  const { placements, pictures, entries } = inFile(await (await download).path());
+  expect(placements).toHaveLength(LAID - 1);
+  expect(entries).toEqual(expect.arrayContaining(pictures));
 });
