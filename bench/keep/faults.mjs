@@ -2,8 +2,14 @@
  * Storage that fails in the midst of editing: no room, cleared, its connection closed, taken over by a newer version. After each the
  * steps that are kept are held against the presses that were made. `npm run bench:faults`
  */
-import { readFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { readFileSync, rmSync } from 'node:fs';
+import { mkdtemp } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
+import { launch } from '../../scripts/chromium.mjs';
 import { demo, startApp, startBrowser, steps } from './room.mjs';
 
 const BOLT = 'kite-weather';
@@ -29,14 +35,63 @@ const openAt = (page, version, undo) =>
     [version, undo],
   );
 
+/** Fills what room there is, down to the last 100 bytes; what Hexaplex itself could let go of to make room goes first. */
+const fill = (page) =>
+  page.evaluate(async () => {
+    await new Promise((resolve) => {
+      const ask = indexedDB.open('hexaplex');
+      ask.onsuccess = () => {
+        const tx = ask.result.transaction('derived', 'readwrite');
+        tx.objectStore('derived').clear();
+        tx.oncomplete = () => resolve(ask.result.close());
+      };
+    });
+    const db = await new Promise((resolve) => {
+      const ask = indexedDB.open('filler', 1);
+      ask.onupgradeneeded = () => ask.result.createObjectStore('all', { autoIncrement: true });
+      ask.onsuccess = () => resolve(ask.result);
+    });
+    for (let size = 32e6; size >= 100; ) {
+      const junk = Uint8Array.from({ length: size }, () => Math.random() * 256);
+      const done = await new Promise((resolve) => {
+        const tx = db.transaction('all', 'readwrite');
+        tx.objectStore('all').add(junk);
+        tx.oncomplete = () => resolve(true);
+        tx.onabort = () => resolve(false);
+      });
+      if (!done) size = Math.floor(size / 2);
+    }
+    db.close();
+  });
+const empty = (page) =>
+  page.evaluate(
+    () =>
+      new Promise((resolve) => {
+        indexedDB.deleteDatabase('filler').onsuccess = resolve;
+      }),
+  );
+
+/** A browser with a disk of 200 MB for itself; null where none may be made. */
+async function onSmallDisk() {
+  const folder = await mkdtemp(join(tmpdir(), 'hexaplex-disk-'));
+  if (spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=200m', 'tmpfs', folder]).status !== 0) return null;
+  const context = await chromium.launchPersistentContext(folder, {
+    ...launch,
+    viewport: { width: 1280, height: 800 },
+  });
+  context.on('close', () => {
+    spawnSync('umount', ['-l', folder]);
+    rmSync(folder, { recursive: true, force: true });
+  });
+  return context;
+}
+
 const FAULTS = {
-  'no room': {
-    begin: (chromium, origin) => chromium.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 1000 }),
-    end: (chromium, origin) => chromium.send('Storage.overrideQuotaForOrigin', { origin }),
-  },
+  // On a disk of its own, which another database fills to the brim.
+  'no room': { small: true, begin: (_, __, other) => fill(other), end: (other) => empty(other) },
   cleared: {
-    begin: (chromium, origin) =>
-      chromium.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' }),
+    begin: (devtools, origin) =>
+      devtools.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' }),
   },
   closed: { begin: (_, __, other) => openAt(other, 99, true) },
   'a newer version': { begin: (_, __, other) => openAt(other, 99, false), file: true },
@@ -44,7 +99,13 @@ const FAULTS = {
 
 try {
   for (const [name, fault] of Object.entries(FAULTS)) {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const context = fault.small
+      ? await onSmallDisk()
+      : await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    if (!context) {
+      console.log(`${name}: not measured, a disk of its own could not be made.`);
+      continue;
+    }
     const page = await context.newPage();
     const said = [];
     page.on('console', (m) => m.type() === 'error' && said.push(m.text()));
@@ -57,13 +118,14 @@ try {
     await other.goto(`${app.url}/icon.svg`);
     await page.bringToFront();
     const before = await steps(other, BOLT);
-    const chromium = await context.newCDPSession(page);
+    const devtools = await context.newCDPSession(page);
     const { origin } = new URL(app.url);
     await page.getByTestId('cloth').focus();
     await page.keyboard.press('n');
     let fell = Promise.resolve();
     for (let n = 0; n < PRESSES; n++) {
-      if (n === PRESSES / 2) fell = fault.begin(chromium, origin, other);
+      if (n === PRESSES / 2) fell = fault.begin(devtools, origin, other);
+      if (fault.small) await fell;
       await page.keyboard.press(n % 2 ? 'm' : 't');
       await page.waitForTimeout(30);
     }
@@ -84,7 +146,7 @@ try {
       });
       made = `the file saved from memory has ${turns.join()} of ${PRESSES / 2} turns, ${log.length} lines of log`;
     } else {
-      await fault.end?.(chromium, origin);
+      await fault.end?.(other);
       await page.waitForFunction(
         () => document.querySelector('[data-testid=save-state]')?.textContent === 'Saved',
         undefined,

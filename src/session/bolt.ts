@@ -217,7 +217,7 @@ export function startAutosave(
     if (!project || (project === before.project && s.log === before.log)) return;
     if (before.project?.id !== project.id) return;
     saver.save(writeOf({ ...s, project }, before));
-    if (s.save !== 'saving') useBolt.setState({ save: 'saving' });
+    if (s.save === 'saved') useBolt.setState({ save: 'saving' });
   });
   const ask = (e: BeforeUnloadEvent) => {
     if (useBolt.getState().unwritten) e.preventDefault();
