@@ -23,6 +23,17 @@ try {
   };
 
   let pictures = 0;
+  // Within the page: a handle to the field, held from outside, would hold the whole tray in memory.
+  const bring = async (svg) => {
+    await page.waitForFunction(() => document.querySelector('[data-testid=file-input]') !== null);
+    await page.evaluate((text) => {
+      const files = new DataTransfer();
+      files.items.add(new File([text], 'shape.svg', { type: 'image/svg+xml' }));
+      const field = document.querySelector('[data-testid=file-input]');
+      field.files = files.files;
+      field.dispatchEvent(new Event('change', { bubbles: true }));
+    }, svg);
+  };
   const round = async () => {
     // Every step of the job is looked at.
     for (const step of ['1', '2', '3', '4', '5', '6', '7', '8', '3']) {
@@ -42,15 +53,10 @@ try {
     await rest();
     // A picture of its own is brought in, laid, and both undone.
     await keys(['2']);
+    await rest();
     pictures++;
     const petal = `<ellipse cx="700" cy="700" rx="${300 + pictures}" ry="200" fill="#1f6f6b"/>`;
-    await page.getByTestId('file-input').setInputFiles({
-      name: 'shape.svg',
-      mimeType: 'image/svg+xml',
-      buffer: Buffer.from(
-        `<svg xmlns="http://www.w3.org/2000/svg" width="1400" height="1400">${petal}</svg>`,
-      ),
-    });
+    await bring(`<svg xmlns="http://www.w3.org/2000/svg" width="1400" height="1400">${petal}</svg>`);
     await page.waitForFunction(() => document.querySelectorAll('[data-testid=motif]').length === 13);
     await rest();
     await keys(['0', '3']);
@@ -66,8 +72,8 @@ try {
     const of = (name) => metrics.find((m) => m.name === name).value;
     return { heap: of('JSHeapUsedSize') / 1e6, nodes: of('Nodes'), listeners: of('JSEventListeners') };
   };
-  await round();
-  await round();
+  // Until all code has run often, and is as compiled as it gets.
+  for (let n = 0; n < 15; n++) await round();
   const before = await count();
   const begun = performance.now();
   let rounds = 0;
