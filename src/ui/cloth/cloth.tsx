@@ -12,7 +12,7 @@ import { SURROUND } from '../theme/theme';
 import EyeFilters from './eye-filters';
 import Guides, { RecutFrame } from './guides';
 import Handles, { Offered } from './handles';
-import LastPicture from './last-picture';
+import LastPicture, { useUndrawn } from './last-picture';
 import Pins, { PracticePins } from './pins';
 import { useGrab } from './use-grab';
 import { usePainting } from './use-painting';
@@ -109,12 +109,13 @@ function Overlay() {
   const practising = usePractice((s) => s.lesson !== null);
   const pins = useView((s) => s.pins);
   const turned = useView((s) => viewModeSign(s.viewMode).x < 0);
+  const undrawn = useUndrawn(project);
   // What lies over the cloth would not lie where the turned picture shows it.
   if (!screen || !project) return null;
-  if (turned) return <LastPicture project={project} />;
+  if (undrawn) return <LastPicture project={project} />;
+  if (turned) return null;
   return (
     <>
-      <LastPicture project={project} />
       <svg
         aria-hidden
         data-testid="overlay"

@@ -5,27 +5,44 @@ import { readThumbnail } from '@/session/bolts';
 import { allDrawn, useSprites } from '@/session/sprites';
 import { useObjectUrl } from '../parts/use-object-url';
 
-/** Until every motif is drawn the cloth is as it was when it was seen last, so that none pops in over bare cloth. */
+/** Whether a bolt that is being opened is not all drawn yet; false from then on, whatever comes in later. */
+export function useUndrawn(project: Project | null): boolean {
+  const undrawn = useSprites(() => project !== null && !allDrawn(project));
+  const [opening, setOpening] = useState(true);
+  useEffect(() => {
+    if (project && !undrawn) setOpening(false);
+  }, [project, undrawn]);
+  return opening && undrawn;
+}
+
+/** Until all is drawn the cloth is as it was when it was seen last, roughly, so that no motif pops in over bare cloth. */
 export default function LastPicture({ project }: { project: Project }) {
   const drawn = useSprites((s) => s.sprites.size);
-  const [opening, setOpening] = useState(true);
-  const waiting = useSprites(() => !allDrawn(project)) && opening;
   const [picture, setPicture] = useState<Blob>();
   const { id } = project;
   useEffect(() => {
-    if (waiting) readThumbnail(id).then(setPicture, () => {});
-    else setOpening(false);
-  }, [id, waiting]);
+    readThumbnail(id).then(setPicture, () => {});
+  }, [id]);
   const url = useObjectUrl(picture);
-  if (!waiting) return null;
   return (
     <Box
-      sx={{ position: 'absolute', inset: 0, display: 'grid', placeItems: 'center', pointerEvents: 'none' }}
-      style={
-        url ? { backgroundImage: `url(${url})`, backgroundSize: 'cover', backgroundPosition: 'center' } : {}
-      }
+      sx={{
+        position: 'absolute',
+        inset: 0,
+        display: 'grid',
+        placeItems: 'center',
+        pointerEvents: 'none',
+        overflow: 'hidden',
+      }}
     >
-      <Box role="status" sx={{ px: 3, py: 1.5, borderRadius: 1, bgcolor: 'background.default' }}>
+      <Box
+        sx={{ position: 'absolute', inset: -12, backgroundSize: 'cover', filter: 'blur(3px)' }}
+        style={url ? { backgroundImage: `url(${url})`, backgroundPosition: 'center' } : {}}
+      />
+      <Box
+        role="status"
+        sx={{ position: 'relative', px: 3, py: 1.5, borderRadius: 1, bgcolor: 'background.default' }}
+      >
         Unrolling the cloth: {drawn} of {counted(project.motifs.length, 'motif')}.
       </Box>
     </Box>

@@ -196,7 +196,7 @@ export default function Shelf() {
             Hexaplex
           </Typography>
           <Typography color="text.secondary">
-            Seamless repeats, exact and measured. Your bolts stay on this machine.
+            Seamless repeats, exact and measured.{nothing ? '' : ' Your bolts stay on this machine.'}
           </Typography>
         </Box>
         <FileButton
