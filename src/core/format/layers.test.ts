@@ -146,11 +146,60 @@ describe('vectors', () => {
       { length: 24 },
       (_, n) => `<g id="g${n + 1}"><use href="#g${n}"/><use xlink:href="#g${n}"/></g>`,
     ).join('');
-    expect(said(() => read(`<g id="g0"><path d="M0 0h1"/></g>${doubling}`))).toMatch(/too many times/);
-    expect(said(() => read('<g id="a"><use href="#a"/></g>'))).toMatch(/too many times/);
+    expect(said(() => read(`<g id="g0"><path d="M0 0h1"/></g>${doubling}`))).toMatch(/too many shapes/);
+    expect(said(() => read('<g id="a"><use href="#a"/></g>'))).toMatch(/drawn with itself/);
     expect(said(() => read('<g>'.repeat(300) + '</g>'.repeat(300)))).toMatch(
       /nested too deep|not well-formed/,
     );
+  });
+
+  const rect = (more: string) => `<rect width="9" height="9" ${more}/>`;
+  const chain = (n: number, make: (k: number) => string) =>
+    Array.from({ length: n }, (_, k) => make(k)).join('');
+  const filter = (steps: string) => `<filter id="f">${steps}</filter>${rect('filter="url(#f)"')}`;
+  test.each([
+    [
+      'masks on masks',
+      chain(9, (k) => `<mask id="m${k}">${rect(`mask="url(#m${k - 1})"`)}</mask>`),
+      /too deep/,
+    ],
+    [
+      'clips on clips',
+      chain(9, (k) => `<clipPath id="m${k}" clip-path="url( '#m${k - 1}' )">${rect('')}</clipPath>`),
+      /too deep/,
+    ],
+    [
+      'patterns in patterns, by style',
+      chain(9, (k) => `<pattern id="m${k}">${rect(`style="fill:url(#m${k - 1})"`)}</pattern>`),
+      /too deep/,
+    ],
+    ['a pattern of itself', `<pattern id="p">${rect('fill="url(#p)"')}</pattern>`, /drawn with itself/],
+    [
+      'a mask on everything, by class',
+      `<style>g .a { mask: url("#m") }</style><mask id="m">${rect('')}</mask>${rect('class="b a"').repeat(80)}`,
+      /too many shapes/,
+    ],
+    [
+      'a marker at every point',
+      `<marker id="k">${rect('').repeat(50)}</marker><path d="M0 0${'h1'.repeat(3000)}" marker-mid="url(#k)"/>`,
+      /too many shapes/,
+    ],
+    ['many filters', filter('<feGaussianBlur stdDeviation="9"/>'.repeat(60)), /too many shapes/],
+    ['a filter without end', filter('<feTurbulence numOctaves="100000"/>'), /reaches too far/],
+    ['a filter over all', filter('<feMorphology radius="300"/>'), /reaches too far/],
+    ['a filter of a large kernel', filter('<feConvolveMatrix order="60 60"/>'), /reaches too far/],
+    ['a hundred thousand shapes', '<path d="M0 0h9"/>'.repeat(100_000), /too many shapes/],
+  ])('%s is turned away before it is drawn', (_, body, words) => {
+    expect(said(() => read(body))).toMatch(words);
+  });
+
+  test('what is harmless passes: a mask, a clip in a clip, a pattern, markers, soft shadows, quoted names', () => {
+    const sound = `<mask id="m">${rect('fill="url(#p)"')}</mask><pattern id="p">${rect('')}</pattern>
+      <clipPath id="c">${rect('')}</clipPath><clipPath id="d" clip-path="url(#c)">${rect('')}</clipPath>
+      <marker id="k">${rect('')}</marker><filter id="f"><feGaussianBlur stdDeviation="4"/><feOffset dx="2"/></filter>
+      <g clip-path="url(#d)">${rect('mask="url(#m)"')}${rect('fill="url( &quot;#p&quot; )" filter="url(#f)"').repeat(8)}
+      <path d="M0 0h9v9" marker-end="url('#k')"/></g>${rect('').repeat(8000)}`;
+    expect(read(sound).widthMm).toBe(60);
   });
 
   test('what is harmless passes: gradients, copies, embedded pixels, a style', () => {

@@ -21,7 +21,7 @@ export function readGpl(text: string): NamedColour[] {
     throw new FileRefused("This is no GPL palette: its first line is not 'GIMP Palette'.");
   const colours: NamedColour[] = [];
   for (const [n, line] of lines.entries()) {
-    const row = /^\s*(-?\d+)\s+(-?\d+)\s+(-?\d+)(?:\s+(.*))?$/.exec(line);
+    const row = /^\s*(-?\d+)\s+(-?\d+)\s+(-?\d+)(?:\s+(.*))?$/s.exec(line);
     if (!row) continue;
     const rgb = [Number(row[1]), Number(row[2]), Number(row[3])] as Rgb;
     if (rgb.some((v) => v < 0 || v > 255))

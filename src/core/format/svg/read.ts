@@ -1,11 +1,12 @@
 import { MM_PER_INCH } from '../../units';
 import { PictureRefused } from '../refused';
 import { attributesOf, childrenOf, nameOf, readXml, type XmlNode } from '../xml';
+import { refuseCostly } from './cost';
 
 /** A vector picture that is safe to draw: its text, and its printed size in mm. */
 export type VectorPicture = { svg: string; widthMm: number; heightMm: number };
 
-const LIMIT = { bytes: 20e6, drawn: 400_000, edgeMm: 5000 };
+const LIMIT = { bytes: 20e6, edgeMm: 5000 };
 const MM: Record<string, number> = {
   mm: 1,
   cm: 10,
@@ -33,19 +34,24 @@ export function readSvg(bytes: Uint8Array): VectorPicture {
   const root = tree.find((n) => nameOf(n) === 'svg');
   if (!root) throw new PictureRefused('This file has no SVG picture in it.');
   const byId = new Map<string, XmlNode>();
+  const sheets: string[] = [];
   const look = (node: XmlNode, depth: number) => {
     if (depth > 200) throw new PictureRefused('This SVG is nested too deep to draw. Save a simpler one.');
     refuseUnsafe(node);
     const { id } = attributesOf(node);
     if (id) byId.set(id, node);
+    if (nameOf(node).toLowerCase() === 'style') sheets.push(textIn(node));
     for (const child of childrenOf(node)) look(child, depth + 1);
   };
   look(root, 0);
-  if (drawnCount(root, byId, new Map(), new Set()) > LIMIT.drawn) {
-    throw new PictureRefused('This SVG copies itself too many times to draw. Save a simpler one.');
-  }
+  refuseCostly(root, byId, sheets);
   return { svg, ...sizeOf(attributesOf(root)) };
 }
+
+const textIn = (node: XmlNode): string =>
+  childrenOf(node)
+    .map((c) => String(c['#text'] ?? ''))
+    .join(' ');
 
 function refuseUnsafe(node: XmlNode) {
   const name = nameOf(node).toLowerCase();
@@ -57,40 +63,14 @@ function refuseUnsafe(node: XmlNode) {
     throw new PictureRefused('This SVG carries a web page inside it. Save it again as plain SVG.');
   }
   const text = name === '#text' ? String(node['#text']) : '';
-  const style =
-    name === 'style'
-      ? childrenOf(node)
-          .map((c) => String(c['#text'] ?? ''))
-          .join(' ')
-      : '';
+  const style = name === 'style' ? textIn(node) : '';
   const outside = [own.href, own.src]
     .filter((v) => v !== undefined)
     .some((v) => !/^\s*#/.test(v) && !/^\s*data:image\/(png|jpeg|webp)[;,]/i.test(v));
-  const linked = (t: string) => /@import|url\(\s*['"]?\s*(?!#)/i.test(t);
+  const linked = (t: string) => /@import|url\(\s*(?!\s*['"]?\s*#)/i.test(t);
   if (outside || Object.values(own).some(linked) || linked(style) || linked(text)) {
     throw new PictureRefused('This SVG links to something outside itself. Save it with everything embedded.');
   }
-}
-
-/** How many elements would be drawn once every copy is followed; copies of themselves count as endless. */
-function drawnCount(
-  node: XmlNode,
-  byId: Map<string, XmlNode>,
-  known: Map<XmlNode, number>,
-  open: Set<XmlNode>,
-): number {
-  const seen = known.get(node);
-  if (seen !== undefined) return seen;
-  if (open.has(node)) return Number.POSITIVE_INFINITY;
-  open.add(node);
-  let n = 1;
-  const target =
-    nameOf(node) === 'use' ? byId.get((attributesOf(node).href ?? '').trim().slice(1)) : undefined;
-  if (target) n += drawnCount(target, byId, known, open);
-  for (const child of childrenOf(node)) n += drawnCount(child, byId, known, open);
-  open.delete(node);
-  known.set(node, n);
-  return n;
 }
 
 function sizeOf(own: Record<string, string>): { widthMm: number; heightMm: number } {
