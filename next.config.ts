@@ -10,6 +10,8 @@ const isolation = [
 
 const config: NextConfig = {
   poweredByHeader: false,
+  // Pictures are never resized here.
+  images: { unoptimized: true },
   turbopack: {
     root: import.meta.dirname,
     rules: { '**/node_modules/lcms-wasm/dist/*.js': { loaders: ['./scripts/lcms-loader.cjs'] } },
@@ -17,6 +19,10 @@ const config: NextConfig = {
   async headers() {
     return [
       { source: '/(.*)', headers: isolation },
+      {
+        source: '/:file(demo/.*|icon.svg)',
+        headers: [{ key: 'Content-Security-Policy', value: "default-src 'none'" }],
+      },
       {
         source: '/_next/static/(.*)',
         headers: [

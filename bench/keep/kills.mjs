@@ -142,7 +142,7 @@ try {
     } else missing = told[after.applied - before.applied];
     const age = missing ? dead - missing.at : 0;
     ages[way].push(age);
-    silent.push(dead - (told.at(-1)?.at ?? 0));
+    if (told.length) silent.push(dead - told[told.length - 1].at);
     count += told.length;
     if (age > 300) lost.push({ k, way, made: told.length, age: Math.round(age) });
     page = next;

@@ -1,5 +1,5 @@
 import { proxy, type Remote } from 'comlink';
-import type { Rgb } from '../core';
+import { formatOf, type Rgb } from '../core';
 import { Pool } from './pool';
 import type { ArtRequest, Incoming, Progress, ProofSeen } from './protocol';
 import type { Services } from './services';
@@ -40,7 +40,7 @@ const pages = new WorkerSlot();
 const tiles = new WorkerSlot();
 
 /** How long reading a file and working on what was read may take, and any long work, ms. */
-const MOST = { reading: 60_000, reckoning: 15 * 60_000 };
+const MOST = { drawing: 5000, reading: 60_000, reckoning: 15 * 60_000 };
 const reading: Bounds = { mostMs: MOST.reading };
 const long = (work?: Pick<Work, 'signal'>): Bounds => ({ signal: work?.signal, mostMs: MOST.reckoning });
 
@@ -92,7 +92,11 @@ type Call<K extends keyof Services> = (
 ) => Promise<Awaited<ReturnType<Services[K]>>>;
 
 export const inspectFile = (bytes: Uint8Array<ArrayBuffer>): Promise<Incoming> =>
-  pages.run((s) => s.inspectFile(bytes) as Promise<Incoming>, reading);
+  // A drawing of a few bytes can be made to take for ever.
+  pages.run(
+    (s) => s.inspectFile(bytes) as Promise<Incoming>,
+    formatOf(bytes)?.id === 'svg' ? { mostMs: MOST.drawing } : reading,
+  );
 export const findPageIn: Call<'findPage'> = (bytes) => pages.run((s) => s.findPage(bytes), reading);
 export const viewPage: Call<'view'> = (...args) =>
   pages.run((s) => s.view(...args), reading) as ReturnType<Call<'view'>>;

@@ -97,6 +97,21 @@ describe('layered files', () => {
     );
   });
 
+  test('a directory that lies about sizes, and one large picture named by many layers, are turned away', async () => {
+    const big = await sharp({ create: { width: 3000, height: 3000, channels: 4, background: '#fff' } })
+      .png()
+      .toBuffer();
+    const layers = '<layer src="data/a.png"/>'.repeat(60);
+    const file = ora(stack(layers), { 'data/a.png': new Uint8Array(big) });
+    expect(said(() => readOra(file))).toMatch(/too much in its layers/);
+    const lying = ora(stack('<layer src="data/a.png"/>'), { 'data/a.png': png });
+    const view = new DataView(lying.buffer, lying.byteOffset);
+    // The size that the directory tells of each picture, without packing: 300 MB.
+    for (let at = 0; at + 46 < lying.length; at++)
+      if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 300e6, true);
+    expect(said(() => readOra(lying))).toMatch(/unpack to more/);
+  });
+
   test('a zip is known by its first bytes', () => {
     expect([formatOf(ora(stack(''))), formatOf(png)].map((f) => f?.id)).toEqual(['ora', 'png']);
   });

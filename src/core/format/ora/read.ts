@@ -1,5 +1,7 @@
 import { unzipSync } from 'fflate';
 import { z } from 'zod';
+import { bounded } from '../limits';
+import { pngHead } from '../png/head';
 import { PictureRefused } from '../refused';
 import { attributesOf, readXml, type XmlNode } from '../xml';
 
@@ -15,7 +17,9 @@ type OraLayer = {
 /** A layered picture, top layer first; `ppi` null: the file does not say. */
 export type OraPicture = { width: number; height: number; ppi: number | null; layers: OraLayer[] };
 
-const LIMIT = { files: 2000, layers: 200, bytes: 800e6, xml: 2e6 };
+const LIMIT = { files: 2000, layers: 200, bytes: 400e6, xml: 2e6, megapixels: 400 };
+/** A byte of a zip unpacks to so many at most: a file that says more is lying. */
+const RATIO = 1032;
 const BAD = 'This layered file cannot be read';
 
 const stackSchema = z.object({
@@ -43,7 +47,7 @@ export function readOra(bytes: Uint8Array): OraPicture {
   let count = 0;
   try {
     files = unzipSync(bytes, {
-      filter: ({ name, originalSize }) => {
+      filter: ({ name, size, originalSize }) => {
         const wanted = name === 'mimetype' || name === 'stack.xml' || /^data\/.*\.png$/i.test(name);
         if (!wanted) return false;
         total += originalSize;
@@ -51,6 +55,7 @@ export function readOra(bytes: Uint8Array): OraPicture {
         if (
           total > LIMIT.bytes ||
           count > LIMIT.files ||
+          originalSize > size * RATIO + 1024 ||
           (name.endsWith('.xml') && originalSize > LIMIT.xml)
         ) {
           throw new PictureRefused(
@@ -79,6 +84,11 @@ export function readOra(bytes: Uint8Array): OraPicture {
   if (!image || !head.success)
     throw new PictureRefused(`${BAD}: it does not say how large it is. Save it again.`);
   const layers: OraLayer[] = [];
+  let pixels = 0;
+  const tooMuch = () =>
+    new PictureRefused(
+      `This file has too much in its layers: up to ${LIMIT.layers} layers and ${LIMIT.megapixels} megapixels in all are read. Join some of them, or crop them.`,
+    );
   const open = (nodes: XmlNode[], shown: boolean) => {
     for (const node of nodes) {
       const own = attributesOf(node);
@@ -88,6 +98,9 @@ export function readOra(bytes: Uint8Array): OraPicture {
       if (!layer.success) throw new PictureRefused(`${BAD}: a layer in it is not in order. Save it again.`);
       const png = files[layer.data.src];
       if (!png) throw new PictureRefused(`${BAD}: the picture of the layer ${layer.data.name} is missing.`);
+      const { width, height } = bounded(pngHead(png));
+      pixels += width * height;
+      if (pixels > LIMIT.megapixels * 1e6 || layers.length >= LIMIT.layers) throw tooMuch();
       const { name, x, y, opacity, visibility } = layer.data;
       layers.push({
         name: name.trim() || 'Layer',
@@ -101,10 +114,5 @@ export function readOra(bytes: Uint8Array): OraPicture {
   };
   open(image.image as XmlNode[], true);
   if (!layers.length) throw new PictureRefused('This layered file has no layers in it.');
-  if (layers.length > LIMIT.layers) {
-    throw new PictureRefused(
-      `This file has ${layers.length} layers; up to ${LIMIT.layers} are read. Join some of them.`,
-    );
-  }
   return { width: head.data.w, height: head.data.h, ppi: head.data.xres ?? null, layers };
 }

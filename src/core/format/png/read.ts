@@ -3,6 +3,8 @@ import type { Raster } from '../../raster';
 import { MM_PER_INCH } from '../../units';
 import type { ReadBack } from '../format';
 import { bounded } from '../limits';
+import { PictureRefused } from '../refused';
+import { boundedPng } from './bounded';
 import { pngHead } from './head';
 
 /**
@@ -22,5 +24,15 @@ export function readPng(bytes: Uint8Array): ReadBack {
   return { raster: { width, height, data }, ppi: ppi ?? null, alpha: channels % 2 === 0 };
 }
 
-/** The pixels of a cut-out PNG. */
-export const decodeCutOut = (bytes: Uint8Array): Raster => readPng(bytes).raster;
+/** The pixels of a cut-out PNG, wherever it comes from. @throws PictureRefused when it is damaged, or more than it says it is. */
+export function decodeCutOut(bytes: Uint8Array): Raster {
+  bounded(pngHead(bytes));
+  try {
+    return readPng(boundedPng(bytes)).raster;
+  } catch (error) {
+    if (error instanceof PictureRefused) throw error;
+    throw new PictureRefused(
+      'This picture is damaged: it could not be decoded. Copy it again from where it came from.',
+    );
+  }
+}
