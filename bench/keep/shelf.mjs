@@ -12,14 +12,19 @@ try {
   await page.waitForTimeout(3000);
   await lay(page, bolts);
   const times = [];
+  const shown = [];
   for (let k = 0; k < 5; k++) {
     await page.goto('about:blank');
     const begun = performance.now();
-    await page.goto(app.url);
+    await page.goto(app.url, { waitUntil: 'commit' });
+    await page.getByTestId('bolt').nth(5).waitFor();
+    shown.push(performance.now() - begun);
     await page.getByTestId('bolt').nth(150).waitFor({ state: 'attached' });
     times.push(performance.now() - begun);
   }
-  console.log(`A shelf of 201 bolts: ${median(times).toFixed(0)} ms from nothing (median of 5).`);
+  console.log(
+    `A shelf of 201 bolts: shown after ${median(shown).toFixed(0)} ms from nothing, the 150th there after ${median(times).toFixed(0)} (median of 5).`,
+  );
   const frames = await page.evaluate(async () => {
     const out = [];
     let last = performance.now();
