@@ -67,7 +67,8 @@ function upright(stored: Raster, orientation: number): Raster {
 
 /** The first picture of a TIFF: grey, palette or RGB(A), 1, 8 or 16 bits, upright, straight alpha. */
 export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<Raster> {
-  const { fromArrayBuffer } = await import('geotiff');
+  const [{ fromArrayBuffer }, { boundTiffs }] = await Promise.all([import('geotiff'), import('./tiff')]);
+  boundTiffs();
   const own = bytes.byteOffset === 0 && bytes.length === bytes.buffer.byteLength;
   const file = await fromArrayBuffer(own ? bytes.buffer : bytes.slice().buffer);
   const image = await file.getImage(0);

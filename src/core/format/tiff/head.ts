@@ -4,6 +4,8 @@ import { type PictureHead, PictureRefused } from '../refused';
 
 const SIZES = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
 const MOST_TAGS = 400;
+/** Parts of a picture may be so much larger than it, px and bytes: a tile is filled up where the picture ends. */
+const LEEWAY = 1e6;
 const COMPRESSIONS = new Map([
   [1, 'none'],
   [5, 'LZW'],
@@ -69,5 +71,17 @@ export function tiffHead(b: Uint8Array): PictureHead {
   const per = unit === 3 ? MM_PER_INCH / 10 : 1;
   const x = rational(282) * per;
   const density = x > 0 && unit !== 1 ? { x, y: rational(283) * per || x } : null;
-  return { type: 'tiff', width: first(256, 0), height: first(257, 0), density, exif: null };
+  const [width, height] = [first(256, 0), first(257, 0)];
+  const tiled = tags.has(324);
+  const part = tiled ? first(322, 0) * first(323, 0) : width * Math.min(height, first(278, height));
+  const sizes = tags.get(tiled ? 325 : 279);
+  let packed = 0;
+  for (let k = 0; k < (sizes?.n ?? 0); k++) {
+    const at = sizes?.at ?? 0;
+    packed += sizes?.type === 3 ? u16(at + 2 * k) : u32(at + 4 * k);
+  }
+  const raw = width * height * first(277, 1) * (bits / 8);
+  if (part > 4 * width * height + LEEWAY || packed > 1.5 * raw + LEEWAY)
+    throw new PictureRefused('This TIFF says that its parts are larger than its picture. Save it again.');
+  return { type: 'tiff', width, height, density, exif: null };
 }
