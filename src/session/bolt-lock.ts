@@ -15,6 +15,8 @@ export async function holdBolt(
   how: 'work' | 'take',
   onLost: () => void,
 ): Promise<(() => void) | null> {
+  // Over plain http a browser has no locks: two windows cannot tell of each other there.
+  if (!navigator.locks) return () => {};
   if (how === 'work') return request(id, { signal: AbortSignal.timeout(WAIT_MS.open) }, onLost);
   const asked = channelOf(id);
   asked.postMessage(HAND_OVER);
@@ -37,7 +39,7 @@ function request(id: string, options: LockOptions, onLost: () => void): Promise<
 
 /** Whether a bolt is open in some window. */
 export async function isOpen(id: string): Promise<boolean> {
-  const { held = [] } = await navigator.locks.query();
+  const { held = [] } = (await navigator.locks?.query()) ?? {};
   return held.some((lock) => lock.name === nameOf(id));
 }
 

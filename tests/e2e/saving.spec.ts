@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Project } from '../../src/core';
-import { expect, finest, kept, LAID, onShelf, openDemo, test } from './watch';
+import { expect, finest, kept, LAID, onShelf, openDemo, saved, test } from './watch';
 
 /** Blocks everything of the page but the handlers of keys, as a key that is held does on a slow machine. */
 const holdKey = (page: Page, times: number) =>
@@ -334,4 +334,32 @@ test('a shelf that a newer version has taken over says so; what was done since i
   const { placements, pictures, entries } = inFile(await (await download).path());
   expect(placements).toHaveLength(LAID - 1);
   expect(entries).toEqual(expect.arrayContaining(pictures));
+});
+
+test('over plain http from another machine, where a browser leaves much out, work goes on', async ({
+  page,
+}) => {
+  await page.addInitScript(() => {
+    for (const [of, name] of [
+      [Crypto.prototype, 'randomUUID'],
+      [Crypto.prototype, 'subtle'],
+      [Navigator.prototype, 'locks'],
+      [Navigator.prototype, 'storage'],
+    ] as const)
+      Object.defineProperty(of, name, { value: undefined, writable: true, configurable: true });
+  });
+  await openDemo(page);
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('d');
+  await page.keyboard.press('Delete');
+  await saved(page);
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  const download = page.waitForEvent('download');
+  await onShelf(page, 'Kite Weather', 'Save as a file');
+  const { pictures, entries } = inFile(await (await download).path());
+  expect(entries).toEqual(expect.arrayContaining(pictures));
+  await page.getByRole('button', { name: 'New bolt' }).click();
+  await expect(page.getByTestId('cloth')).toBeVisible();
+  expect(page.url()).toMatch(/bolt\/[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab]/);
 });

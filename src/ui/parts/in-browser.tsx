@@ -2,6 +2,7 @@
 
 import { type ComponentType, useSyncExternalStore } from 'react';
 import Boundary from './boundary';
+import './insecure';
 
 type Module<P> = { default: ComponentType<P> };
 
