@@ -17,7 +17,7 @@ module.exports = {
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot:
-          'node_modules/(zod|immer|fflate|fast-png|fast-xml-parser|d3-contour|fit-curve|culori|papaparse|pdf-lib)/',
+          'node_modules/(zod|immer|fflate|fast-png|fast-xml-parser|d3-contour|fit-curve|culori|papaparse|pdf-lib|@noble/hashes)/',
       },
     },
     only('engine', ['core']),

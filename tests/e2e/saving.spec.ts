@@ -351,7 +351,6 @@ test('over plain http from another machine, where a browser leaves much out, wor
   await openDemo(page);
   await page.getByTestId('cloth').focus();
   await page.keyboard.press('n');
-  await page.keyboard.press('d');
   await page.keyboard.press('Delete');
   await saved(page);
   await page.getByRole('link', { name: 'Hexaplex' }).click();
