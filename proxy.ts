@@ -24,6 +24,11 @@ function refused(request: NextRequest): Response | null {
       status: 405,
       headers: { ...PLAIN, Allow: 'GET, HEAD' },
     });
+  try {
+    decodeURIComponent(new URL(request.url).pathname);
+  } catch {
+    return new Response('This address is not in order.', { status: 400, headers: PLAIN });
+  }
   return null;
 }
 
