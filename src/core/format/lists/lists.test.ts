@@ -41,6 +41,9 @@ describe('palettes', () => {
       { name: '', hex: '#442c2c' },
       { name: 'Pale sun', hex: '#ffff00' },
     ]);
+    // A line break of another kind within a name, behind many blanks.
+    const odd = `GIMP Palette\n1 2 3${' '.repeat(40_000)}a\u2028b`;
+    expect(readGpl(odd).map((c) => c.hex)).toEqual(['#010203']);
   });
 
   test('codes are found with rubbish between them, and nothing else is taken for one', () => {
