@@ -2,22 +2,13 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
-import { readThumbnail } from '@/session/bolts';
-import { useObjectUrl } from './parts/use-object-url';
+import { useLastPicture } from './parts/use-last-picture';
 
 /** While a bolt opens: the last picture of its cloth, at once. */
 export default function Unrolling({ id }: { id: string }) {
-  const [picture, setPicture] = useState<Blob>();
-  useEffect(() => {
-    readThumbnail(id).then(setPicture, () => {});
-  }, [id]);
-  const url = useObjectUrl(picture);
+  const picture = useLastPicture(id);
   return (
-    <Box
-      sx={{ position: 'fixed', inset: 0, display: 'grid', placeItems: 'center', backgroundSize: 'cover' }}
-      style={{ backgroundImage: url ? `url(${url})` : undefined, backgroundPosition: 'center' }}
-    >
+    <Box sx={{ position: 'fixed', inset: 0, display: 'grid', placeItems: 'center' }} style={picture}>
       <Typography role="status" sx={{ px: 3, py: 1.5, borderRadius: 1, bgcolor: 'background.default' }}>
         Unrolling the cloth.
       </Typography>

@@ -1,9 +1,8 @@
 import Box from '@mui/material/Box';
 import { useEffect, useState } from 'react';
 import { counted, type Project } from '@/core';
-import { readThumbnail } from '@/session/bolts';
 import { allDrawn, useSprites } from '@/session/sprites';
-import { useObjectUrl } from '../parts/use-object-url';
+import { useLastPicture } from '../parts/use-last-picture';
 
 /** Whether a bolt that is being opened is not all drawn yet; false from then on, whatever comes in later. */
 export function useUndrawn(project: Project | null): boolean {
@@ -18,12 +17,7 @@ export function useUndrawn(project: Project | null): boolean {
 /** Until all is drawn the cloth is as it was when it was seen last, roughly, so that no motif pops in over bare cloth. */
 export default function LastPicture({ project }: { project: Project }) {
   const drawn = useSprites((s) => s.sprites.size);
-  const [picture, setPicture] = useState<Blob>();
-  const { id } = project;
-  useEffect(() => {
-    readThumbnail(id).then(setPicture, () => {});
-  }, [id]);
-  const url = useObjectUrl(picture);
+  const picture = useLastPicture(project.id);
   return (
     <Box
       sx={{
@@ -35,10 +29,7 @@ export default function LastPicture({ project }: { project: Project }) {
         overflow: 'hidden',
       }}
     >
-      <Box
-        sx={{ position: 'absolute', inset: -12, backgroundSize: 'cover', filter: 'blur(3px)' }}
-        style={url ? { backgroundImage: `url(${url})`, backgroundPosition: 'center' } : {}}
-      />
+      <Box sx={{ position: 'absolute', inset: -12, filter: 'blur(3px)' }} style={picture} />
       <Box
         role="status"
         sx={{ position: 'relative', px: 3, py: 1.5, borderRadius: 1, bgcolor: 'background.default' }}

@@ -1,5 +1,5 @@
 import { Unzlib, zlibSync } from 'fflate';
-import { ascii, viewOf } from '../bytes';
+import { ascii, concat, viewOf } from '../bytes';
 import { PictureRefused } from '../refused';
 
 /** What a reader of pixels needs; texts and profiles are packed too, and not asked for. */
@@ -56,16 +56,6 @@ function unpacked(packed: Uint8Array[], most: number): Uint8Array {
   for (const part of packed)
     for (let from = 0; from < part.length; from += PIECE) inflate.push(part.subarray(from, from + PIECE));
   return rows.subarray(0, filled);
-}
-
-function concat(parts: Uint8Array[]): Uint8Array {
-  const whole = new Uint8Array(parts.reduce((sum, part) => sum + part.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    whole.set(part, at);
-    at += part.length;
-  }
-  return whole;
 }
 
 /** A chunk whose check sum nobody asks for: what reads it next is part of this program. */

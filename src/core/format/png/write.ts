@@ -1,6 +1,7 @@
 import { zlibSync } from 'fflate';
 import type { Raster } from '../../raster';
 import { ArgumentError, MM_PER_INCH } from '../../units';
+import { concat } from '../bytes';
 
 const CRC = new Uint32Array(256).map((_, n) => {
   let c = n;
@@ -64,19 +65,12 @@ export function encodePng(raster: Raster, ppi: number): Uint8Array<ArrayBuffer> 
   new DataView(phys.buffer).setUint32(0, perMetre);
   new DataView(phys.buffer).setUint32(4, perMetre);
   phys[8] = 1;
-  const parts = [
+  return concat([
     Uint8Array.of(137, 80, 78, 71, 13, 10, 26, 10),
     chunk('IHDR', header),
     chunk('sRGB', Uint8Array.of(0)),
     chunk('pHYs', phys),
     chunk('IDAT', zlibSync(filterUp(raster, opaque ? 3 : 4), { level: 4 })),
     chunk('IEND', new Uint8Array(0)),
-  ];
-  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
-  let at = 0;
-  for (const part of parts) {
-    out.set(part, at);
-    at += part.length;
-  }
-  return out;
+  ]);
 }
