@@ -23,9 +23,10 @@ async function partsOf(tags: Tags): Promise<Parts> {
     ? await number('TileLength', 0)
     : Math.min(height, await number('RowsPerStrip', height));
   const planarConfiguration = await number('PlanarConfiguration', 1);
-  const bitsPerSample = (await tags.loadValue('BitsPerSample')) as Parts['bitsPerSample'];
+  const bitsPerSample = ((await tags.loadValue('BitsPerSample')) ?? 1) as Parts['bitsPerSample'];
   const each = typeof bitsPerSample === 'number' ? [bitsPerSample] : [...bitsPerSample];
-  const bits = planarConfiguration === 2 ? Math.max(...each) : each.reduce((sum, n) => sum + n, 0);
+  // Some say once what holds for each.
+  const bits = Math.max(...each) * (planarConfiguration === 2 ? 1 : await number('SamplesPerPixel', 1));
   const most = tileHeight * Math.ceil((tileWidth * bits) / 8);
   return {
     tileWidth,

@@ -4,7 +4,7 @@ import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
 import { holdBolt, talk } from './bolt-lock';
 import { wantCheck } from './checks';
-import { holdPictures, putPicturesBack } from './pictures';
+import { holdPictures, putBesideBack } from './pictures';
 import { fetchPrepared, keepPrepared, takePrepared } from './prepared';
 import { dropProposal, useProposal } from './proposal';
 import { nextSession, type Session, session } from './session';
@@ -74,7 +74,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
   mine.atEnd(others.end);
   if (release) {
-    endSaving = startAutosave(mine, others.tellChanged, (now) => void putPicturesBack(now).catch(() => {}));
+    endSaving = startAutosave(mine, others.tellChanged, (now) => void putBesideBack(now).catch(() => {}));
     keepThumbnail();
     keepPrepared(prepared);
   } else useBolt.setState({ looking: true, past: [], future: [] });

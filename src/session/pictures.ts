@@ -1,5 +1,5 @@
 import { assetsOfProject, type Project } from '../core';
-import { copyOfAsset, hasAsset, putAsset, readAsset } from '../shelf';
+import { copyOfAsset, hasAsset, putAsset, readAsset, writeSnapshot } from '../shelf';
 import { useBolt } from './bolt';
 import { session, sessionPart } from './session';
 import { useSnapshots } from './snapshots';
@@ -44,10 +44,12 @@ export function holdPictures() {
   });
 }
 
-/** Puts back on the shelf what of a document's pictures is not there any more. */
-export async function putPicturesBack(project: Project): Promise<void> {
-  for (const asset of assetsOfProject(project)) {
+/** Puts back on a shelf that was cleared what of the open bolt stands beside its document: its pictures, then its states. */
+export async function putBesideBack(project: Project): Promise<void> {
+  const { list } = useSnapshots.getState();
+  for (const asset of [project, ...list.map((s) => s.project)].flatMap(assetsOfProject)) {
     const picture = held().get(asset);
     if (picture && !(await hasAsset(asset))) await putAsset(asset, picture);
   }
+  for (const state of list) await writeSnapshot(state);
 }

@@ -203,6 +203,16 @@ describe('vectors', () => {
     ['a filter without end', filter('<feTurbulence numOctaves="100000"/>'), /reaches too far/],
     ['a filter over all', filter('<feMorphology radius="300"/>'), /reaches too far/],
     ['a filter of a large kernel', filter('<feConvolveMatrix order="60 60"/>'), /reaches too far/],
+    [
+      'a chain of names without end',
+      chain(30_000, (k) => `<g id="g${k}"><use href="#g${k + 1}"/></g>`),
+      /too deep/,
+    ],
+    [
+      'styles that hang on everything',
+      `<style>${chain(3000, (k) => `.a{fill:url(#p${k})}`)}</style>${rect('class="a"')}`,
+      /hang on too much/,
+    ],
     ['a hundred thousand shapes', '<path d="M0 0h9"/>'.repeat(100_000), /too many shapes/],
   ])('%s is turned away before it is drawn', (_, body, words) => {
     expect(said(() => read(body))).toMatch(words);
@@ -215,6 +225,19 @@ describe('vectors', () => {
       <g clip-path="url(#d)">${rect('mask="url(#m)"')}${rect('fill="url( &quot;#p&quot; )" filter="url(#f)"').repeat(8)}
       <path d="M0 0h9v9" marker-end="url('#k')"/></g>${rect('').repeat(8000)}`;
     expect(read(sound).widthMm).toBe(60);
+  });
+
+  test('blanks and letters without end are read through once', () => {
+    const blanks = ' '.repeat(300_000);
+    expect(read(`${rect(`fill="url(${blanks}#a)"`)}<style>.a{fill:url(${blanks}'#a')}</style>`).widthMm).toBe(
+      60,
+    );
+    expect(said(() => read(rect(`fill="url(${blanks}x)"`)))).toMatch(/outside/);
+    expect(read(`<style>${'a'.repeat(2_000_000)}</style>${rect('')}`).widthMm).toBe(60);
+    expect(
+      read(`<style>@media all{.a{mask:url(#m)}}</style><mask id="m">${rect('')}</mask>${rect('class="a"')}`)
+        .widthMm,
+    ).toBe(60);
   });
 
   test('what is harmless passes: gradients, copies, embedded pixels, a style', () => {

@@ -3,9 +3,10 @@ import { attributesOf, childrenOf, nameOf, type XmlNode } from '../xml';
 
 /**
  * The most that is drawn: what a drawing costs in plain shapes, and how deep masks, clips, patterns and the like may hang on
- * each other. Measured with resvg: 20,000 shapes take about a second; each mask and filter is a picture as large as the drawing.
+ * each other; how far names are followed, and how many names style sheets may hang on. Each mask and filter is a picture as large
+ * as the drawing.
  */
-const MOST = { shapes: 20_000, depth: 4 };
+const MOST = { shapes: 20_000, depth: 4, followed: 400, styled: 2000 };
 
 /** What drawing an element costs beside its own shape, in shapes. */
 const COST: Record<string, number> = { mask: 400, clippath: 100, pattern: 100, marker: 1, filter: 200 };
@@ -22,33 +23,42 @@ const REACH: [attribute: string, most: number][] = [
 const TOO_MUCH = 'This SVG would take too long to draw';
 
 /** Which others an element hangs on: its fill, mask, filter and so on, and what it copies. */
-function idsIn(node: XmlNode, styles: Map<string, string[]>): string[] {
+function idsIn(node: XmlNode, styles: Map<string, Set<string>>): string[] {
   const own = attributesOf(node);
   const href = /^\s*#(.+?)\s*$/.exec(own.href ?? '')?.[1];
   const named = Object.values(own).flatMap(urlsIn);
-  const classes = (own.class ?? '').split(/\s+/).flatMap((c) => styles.get(`.${c}`) ?? []);
+  const classes = (own.class ?? '').split(/\s+/).flatMap((c) => [...(styles.get(`.${c}`) ?? [])]);
   const byKind = [...(styles.get(nameOf(node)) ?? []), ...(own.id ? (styles.get(`#${own.id}`) ?? []) : [])];
   return [...(href ? [href] : []), ...named, ...classes, ...byKind];
 }
 
-/** The ids of `url(#id)` in a text. */
+/** The ids of `url(#id)` in a text. Blanks are made one first: a pattern that allows many looks at each of them again and again. */
 const urlsIn = (text: string): string[] =>
-  [...text.matchAll(/url\(\s*['"]?\s*#([^'")\s]{1,200})/gi)].map((m) => m[1]);
+  [...text.replace(/\s+/g, ' ').matchAll(/url\( ?['"]? ?#([^'") ]{1,200})/gi)].map((m) => m[1]);
 
 /** What each selector of the style sheets hangs on. */
-function stylesOf(sheets: string[]): Map<string, string[]> {
-  const found = new Map<string, string[]>();
-  for (const [, selectors, body] of sheets.join('\n').matchAll(/([^{}]{1,2000})\{([^{}]{0,20000})\}/g)) {
-    const ids = urlsIn(body);
+function stylesOf(sheets: string[]): Map<string, Set<string>> {
+  const found = new Map<string, Set<string>>();
+  let count = 0;
+  for (const rule of sheets.join('\n').split('}')) {
+    const cut = rule.lastIndexOf('{');
+    const ids = cut < 0 ? [] : urlsIn(rule.slice(cut));
     if (!ids.length) continue;
+    const selectors = rule.slice(rule.lastIndexOf('{', cut - 1) + 1, cut);
     for (const selector of selectors.split(',')) {
       const last =
         selector
           .trim()
           .split(/[\s>+~]+/)
           .at(-1) ?? '';
-      for (const part of last.match(/[.#]?[\w-]+/g) ?? [])
-        found.set(part, [...(found.get(part) ?? []), ...ids]);
+      for (const part of last.match(/[.#]?[\w-]+/g) ?? []) {
+        const own = found.get(part) ?? new Set();
+        for (const id of ids) own.add(id);
+        found.set(part, own);
+        count += ids.length;
+        if (count > MOST.styled)
+          throw new PictureRefused(`${TOO_MUCH}: its styles hang on too much. Save a simpler one.`);
+      }
     }
   }
   return found;
@@ -69,6 +79,8 @@ export function refuseCostly(root: XmlNode, byId: Map<string, XmlNode>, sheets: 
     if (open.has(node))
       throw new PictureRefused(`${TOO_MUCH}: a part of it is drawn with itself. Save it again.`);
     open.add(node);
+    if (open.size > MOST.followed)
+      throw new PictureRefused(`${TOO_MUCH}: its parts hang on each other too deep. Save a simpler one.`);
     const kind = nameOf(node).toLowerCase();
     const own = attributesOf(node);
     let shapes = 1;
