@@ -188,13 +188,13 @@ function wholeOf(state: Kept & { project: Project }): Write {
 /**
  * Writes every change to the shelf from within the handler that made it; a page with work that cannot be written asks before
  * it goes.
- * @param onCleared the shelf had nothing of this bolt any more, and its document was written anew.
+ * @param onCleared the shelf has nothing of this bolt any more: what stands beside its document is put back before it is written anew.
  * @returns ends it: when all is written.
  */
 export function startAutosave(
   mine: Session,
   onWritten: () => void = () => {},
-  onCleared: (project: Project) => void = () => {},
+  onCleared: (project: Project) => Promise<unknown> = async () => {},
 ): () => Promise<void> {
   const saver: Saver = new Saver(
     (why) => {
@@ -206,10 +206,13 @@ export function startAutosave(
       }
     },
     () => {
-      const state = useBolt.getState();
-      if (mine.closed || !state.project) return;
-      saver.save(wholeOf({ ...state, project: state.project }));
-      onCleared(state.project);
+      const { project: now } = useBolt.getState();
+      if (mine.closed || !now) return;
+      // What the document speaks of is there before it.
+      void onCleared(now).finally(() => {
+        const state = useBolt.getState();
+        if (!mine.closed && state.project) saver.save(wholeOf({ ...state, project: state.project }));
+      });
     },
   );
   const stop = useBolt.subscribe((s, before) => {

@@ -74,7 +74,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
   mine.atEnd(others.end);
   if (release) {
-    endSaving = startAutosave(mine, others.tellChanged, (now) => void putBesideBack(now).catch(() => {}));
+    endSaving = startAutosave(mine, others.tellChanged, (now) => putBesideBack(now).catch(() => {}));
     keepThumbnail();
     keepPrepared(prepared);
   } else useBolt.setState({ looking: true, past: [], future: [] });

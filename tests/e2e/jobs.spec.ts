@@ -21,9 +21,6 @@ test('two jobs go on side by side while the step changes; one is stopped alone, 
   // The cloth is at hand meanwhile.
   await page.keyboard.press('n');
   await page.keyboard.press('ArrowRight');
-  await expect(
-    page.getByRole('button', { name: 'Under way: Rendering and writing the block' }),
-  ).toBeVisible();
   expect((await download).suggestedFilename()).toContain('kite-weather_brisk');
   await page.keyboard.press('7');
   await expect(page.getByTestId('file-proof')).toContainText('Joins: cut through the middle');
