@@ -181,6 +181,22 @@ test('the shelf: doubled, begun from, renamed, labelled, searched, binned and th
   await expect(page.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
 });
 
+/** What is kept of what was drawn and found; it is written once all has come to rest. */
+const derived = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<string[]>((resolve) => {
+        const ask = indexedDB.open('hexaplex');
+        ask.onsuccess = () => {
+          const all = ask.result.transaction('derived').objectStore('derived').getAllKeys();
+          all.onsuccess = () => {
+            ask.result.close();
+            resolve(all.result.map((key) => (key as string[])[1]));
+          };
+        };
+      }),
+  );
+
 test('a bolt that is opened again shows its cloth and its findings at once, as they are when made anew', async ({
   page,
 }) => {
@@ -189,22 +205,8 @@ test('a bolt that is opened again shows its cloth and its findings at once, as t
   await finest(page);
   const pixels = () => cloth.evaluate((c) => (c as HTMLCanvasElement).toDataURL());
   const before = await pixels();
-  const names = () =>
-    page.evaluate(
-      () =>
-        new Promise<string[]>((resolve) => {
-          const ask = indexedDB.open('hexaplex');
-          ask.onsuccess = () => {
-            const all = ask.result.transaction('derived').objectStore('derived').getAllKeys();
-            all.onsuccess = () => {
-              ask.result.close();
-              resolve(all.result.map((key) => (key as string[])[1]));
-            };
-          };
-        }),
-    );
-  await expect.poll(async () => (await names()).length).toBe(13);
-  expect(await names()).toContain('check');
+  await expect.poll(async () => (await derived(page)).length).toBe(13);
+  expect(await derived(page)).toContain('check');
   // No art is to be had: what is shown can only be what was kept.
   await page.evaluate(
     () =>
@@ -237,6 +239,7 @@ test('storage that is cleared while a bolt is open is written anew, pictures and
   await page.keyboard.press('n');
   await page.keyboard.press('m');
   const before = await kept(page);
+  await expect.poll(async () => (await derived(page)).length).toBe(13);
   const chromium = await context.newCDPSession(page);
   const { origin } = new URL(page.url());
   await chromium.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' });
