@@ -9,6 +9,9 @@ const INSIDE = 250;
 /** Half widths at which a side is looked for, px. */
 const REACHES = [2, 4, 11];
 const FAR = Math.max(...REACHES);
+/** The picture is looked through in squares of so many px; so many of them to a side are as far as the farthest reach. */
+const SQUARE = 16;
+const AROUND = Math.ceil(FAR / SQUARE);
 /** The ways across: level and upright, by one of which any line is met, and aslant. */
 const WAYS = [
   { x: 1, y: 0, long: 1 },
@@ -22,41 +25,48 @@ const WAYS = [
  * it, px, by how much of each pixel across it has the line's colour. None thicker than about 14 px aslant, 20 px level or upright.
  */
 export function innerLines({ width: w, height: h, data }: Raster): number[][] {
-  const inside = new Uint8Array(w * h);
-  for (let p = 0; p < inside.length; p++) inside[p] = data[p * 4 + 3] >= INSIDE ? 1 : 0;
+  // A pixel at a time: red in its lowest byte, alpha in its highest.
+  const pixels = new Int32Array(data.buffer, data.byteOffset, w * h);
   const steps = Int32Array.from(WAYS, ({ x, y }) => y * w + x);
   /** How wide a line is across one of the ways, px; 0: none is there. */
   const across = (p: number, n: number): number => {
-    const c = p * 4;
-    const r = data[c];
-    const g = data[c + 1];
-    const l = data[c + 2];
+    const at = pixels[p];
+    const r = at & 255;
+    const g = (at >>> 8) & 255;
+    const l = (at >>> 16) & 255;
     for (let i = 0; i < REACHES.length; i++) {
       const to = REACHES[i] * steps[n];
-      if (inside[p - to] === 0 || inside[p + to] === 0) return 0;
-      const a = c - 4 * to;
-      const ra = r - data[a];
-      const ga = g - data[a + 1];
-      const la = l - data[a + 2];
+      const a = pixels[p - to];
+      const b = pixels[p + to];
+      if (a >>> 24 < INSIDE || b >>> 24 < INSIDE) return 0;
+      const ra = r - (a & 255);
+      const ga = g - ((a >>> 8) & 255);
+      const la = l - ((a >>> 16) & 255);
       const da = ra * ra + ga * ga + la * la;
       if (da < CONTRAST * CONTRAST) continue;
-      const b = c + 4 * to;
-      const rb = r - data[b];
-      const gb = g - data[b + 1];
-      const lb = l - data[b + 2];
+      const rb = r - (b & 255);
+      const gb = g - ((b >>> 8) & 255);
+      const lb = l - ((b >>> 16) & 255);
       const db = rb * rb + gb * gb + lb * lb;
       const dot = ra * rb + ga * gb + la * lb;
       if (db < CONTRAST * CONTRAST || dot < 0 || dot * dot < SAME_WAY * SAME_WAY * da * db) continue;
-      const px = widthAt(data, c, steps[n] * 4, REACHES[i]) * WAYS[n].long;
+      const px = widthAt(data, p * 4, steps[n] * 4, REACHES[i]) * WAYS[n].long;
       if (px > 0) return px;
     }
     return 0;
   };
   const thick = new Float32Array(w * h);
   const on = new Uint8Array(w * h);
+  const { mixed, columns } = mixedSquares(pixels, w, h);
   for (let y = FAR; y < h - FAR; y++) {
+    const squares = Math.floor(y / SQUARE) * columns;
     for (let p = y * w + FAR, end = (y + 1) * w - FAR; p < end; p++) {
-      if (inside[p] === 0) continue;
+      if (pixels[p] >>> 24 < INSIDE) continue;
+      const x = p - y * w;
+      if (mixed[squares + Math.floor(x / SQUARE)] === 0) {
+        p = y * w + (Math.floor(x / SQUARE) + 1) * SQUARE - 1;
+        continue;
+      }
       const level = across(p, 0);
       const upright = across(p, 1);
       if (level === 0 && upright === 0) continue;
@@ -74,6 +84,46 @@ export function innerLines({ width: w, height: h, data }: Raster): number[][] {
   const lines: number[][] = Array.from({ length: count }, () => []);
   for (let p = 0; p < labels.length; p++) if (labels[p] > 0) lines[labels[p] - 1].push(thick[p]);
   return lines;
+}
+
+/** The squares in and about which there are colours inside that differ enough for a line to be among them. */
+function mixedSquares(pixels: Int32Array, w: number, h: number) {
+  const [columns, rows] = [Math.ceil(w / SQUARE), Math.ceil(h / SQUARE)];
+  // The least and the most of each channel.
+  const least = new Uint8Array(columns * rows * 3).fill(255);
+  const most = new Uint8Array(columns * rows * 3);
+  for (let y = 0, p = 0; y < h; y++) {
+    const row = Math.floor(y / SQUARE) * columns;
+    for (let x = 0; x < w; x++, p++) {
+      const at = pixels[p];
+      if (at >>> 24 < INSIDE) continue;
+      const q = (row + Math.floor(x / SQUARE)) * 3;
+      for (let c = 0; c < 3; c++) {
+        const v = (at >>> (8 * c)) & 255;
+        if (v < least[q + c]) least[q + c] = v;
+        if (v > most[q + c]) most[q + c] = v;
+      }
+    }
+  }
+  const mixed = new Uint8Array(columns * rows);
+  for (let y = 0; y < rows; y++) {
+    for (let x = 0; x < columns; x++) {
+      let spread = 0;
+      for (let c = 0; c < 3; c++) {
+        let [low, high] = [255, 0];
+        for (let v = Math.max(0, y - AROUND); v <= Math.min(rows - 1, y + AROUND); v++) {
+          for (let u = Math.max(0, x - AROUND); u <= Math.min(columns - 1, x + AROUND); u++) {
+            const q = (v * columns + u) * 3 + c;
+            if (least[q] < low) low = least[q];
+            if (most[q] > high) high = most[q];
+          }
+        }
+        if (high > low) spread += (high - low) ** 2;
+      }
+      if (spread >= CONTRAST * CONTRAST) mixed[y * columns + x] = 1;
+    }
+  }
+  return { mixed, columns };
 }
 
 /** How wide the line at `c` is, px, between its sides `k` steps away; 0 where it is not at its own strongest. */
