@@ -1,8 +1,11 @@
 import {
   formatOf,
+  type LinePicture,
+  linePictureOf,
   marked,
   type Plates,
   type ProofCube,
+  type Pyramid,
   platesOf,
   pyramidOf,
   type Raster,
@@ -12,14 +15,25 @@ import {
   rgbOfHex,
   type SceneMotif,
   softProof,
+  straightOf,
+  thinnestLine,
 } from '../core';
-import { decodeCutOut } from '../core/format/png/read';
 import { readSvg } from '../core/format/svg/read';
-import { type ArtRequest, FAR_OFF, MARKED } from './protocol';
+import { readCutOut } from './cut-out';
+import { type ArtRequest, assetOfKey, FAR_OFF, linesKey, MARKED } from './protocol';
 import { drawSvg } from './svg';
 
-/** Art in pixels, or a vector that is drawn at the width a request names. */
-type Art = { raster: Raster; vector?: string; reduced: Map<number, Raster>; plates: Map<string, Plates> };
+/**
+ * Art in pixels, or a vector that is drawn at the width a request names; its levels once they are wanted; reduced, by how
+ * often it was halved.
+ */
+type Art = {
+  raster: Raster;
+  vector?: string;
+  pyramid?: Pyramid;
+  reduced: Map<number, Raster>;
+  plates: Map<string, Plates>;
+};
 const arts = new Map<string, Art>();
 
 export const hasArt = (asset: string) => arts.has(asset);
@@ -30,7 +44,19 @@ export async function putArt(asset: string, bytes: Uint8Array) {
   if (formatOf(bytes)?.id === 'svg') {
     const { svg } = readSvg(bytes);
     arts.set(asset, { ...fresh, vector: svg, raster: await drawSvg(svg, 600) });
-  } else arts.set(asset, { ...fresh, raster: decodeCutOut(bytes) });
+  } else arts.set(asset, { ...fresh, raster: await readCutOut(bytes) });
+}
+
+/** The thinnest lines that were measured before; they go with their art. */
+const lines = new Map<string, number>();
+export function learnLines(told: Iterable<[key: string, mm: number]>) {
+  for (const [key, mm] of told) lines.set(key, mm);
+}
+
+/** Of a picture what its lines are measured on, for another worker to have. */
+export function linePicture({ asset, ppi }: ArtRequest): LinePicture {
+  const { level, ppi: its } = linePictureOf({ pyramid: levelsOf(artOf(asset)), ppi });
+  return { level: { ...level, data: level.data.slice() }, ppi: its };
 }
 
 /** Draws the vectors among these requests at the size that each of them asks for. */
@@ -39,6 +65,7 @@ export async function drawVectors(requests: ArtRequest[]) {
     const art = arts.get(asset);
     if (art?.vector === undefined || !drawWidth || art.raster.width === drawWidth) continue;
     art.raster = await drawSvg(art.vector, drawWidth);
+    art.pyramid = undefined;
     art.reduced.clear();
     art.plates.clear();
     for (const [name, p] of pyramids) if (p.asset === asset) pyramids.delete(name);
@@ -68,26 +95,46 @@ const keyOf = (inks: Rgb[]) => inks.map((i) => i.join()).join(';');
 /** Thin lines keep their inks when plates are made at twice the size that is wanted. */
 const FINER = 2;
 
+/** Whether art is wanted in the inks that it was drawn in. */
+const isPlain = ({ from, to, texture }: ArtRequest) =>
+  !from.length || (keyOf(from) === keyOf(to) && !texture);
+
 /**
  * The art in the colours of a request, at its own size or reduced to `longSide` px at most. `quick`: told by its
  * plates at that very size, which is rougher and four times as fast.
  */
 export function colouredArt(request: ArtRequest, longSide = Number.POSITIVE_INFINITY, quick = false): Raster {
-  const art = arts.get(request.asset);
-  if (!art) throw new Error('The art of a motif is not in the worker.');
-  const { from, to, texture } = request;
-  const plain = !from.length || (keyOf(from) === keyOf(to) && !texture);
-  if (plain) return proofed(reduced(art, longSide), request.proof);
+  const art = artOf(request.asset);
+  if (isPlain(request)) return proofed(reduced(art, longSide), request.proof);
   const told = reduced(art, quick ? longSide : longSide * FINER);
   return proofed(reduceTo(recoloured(art, told, request), longSide).raster, request.proof);
 }
 
+/** Art by whole halvings, so that it is `longSide` px long at most (16 or more). */
 function reduced(art: Art, longSide: number): Raster {
-  const known = art.reduced.get(longSide);
-  if (known) return known;
-  const { raster } = reduceTo(art.raster, longSide);
-  if (raster !== art.raster) art.reduced.set(longSide, raster);
-  return raster;
+  const { width, height } = art.raster;
+  let n = 0;
+  while (Math.max(width, height) / 2 ** n > longSide) n++;
+  const made = art.reduced.get(n) ?? (n ? straightOf(levelsOf(art).levels[n]) : art.raster);
+  art.reduced.set(n, made);
+  return made;
+}
+
+/** All levels of art in its own inks. */
+function levelsOf(art: Art): Pyramid {
+  art.pyramid ??= pyramidOf(art.raster);
+  return art.pyramid;
+}
+
+/** The long side of what art is grabbed, laid and told by, px at most. */
+const SMALL_PX = 240;
+
+/** Art at SMALL_PX, in its own inks; `factor` of its pixels to one of these. */
+export function smallArt(asset: string): { small: Raster; factor: number } {
+  const art = artOf(asset);
+  const small = reduced(art, SMALL_PX);
+  const [full, now] = [art.raster, small].map((r) => Math.max(r.width, r.height));
+  return { small, factor: 2 ** Math.round(Math.log2(full / now)) };
 }
 
 /** Plates kept for one art: of the sizes in use just now. */
@@ -105,16 +152,19 @@ function recoloured(art: Art, raster: Raster, { from, to, texture }: ArtRequest)
   return recolour(plates, to, { from, texture });
 }
 
-export const plainArt = (asset: string): Raster => {
+export const plainArt = (asset: string): Raster => artOf(asset).raster;
+
+function artOf(asset: string): Art {
   const art = arts.get(asset);
   if (!art) throw new Error('The art of a motif is not in the worker.');
-  return art.raster;
-};
+  return art;
+}
 
 /** Art that is wanted no more: some, or all when another bolt is opened. */
 export function letGoOfArt(some?: string[]) {
   for (const asset of some ?? [...arts.keys()]) arts.delete(asset);
   for (const [name, { asset }] of pyramids) if (!arts.has(asset)) pyramids.delete(name);
+  for (const key of lines.keys()) if (!arts.has(assetOfKey(key))) lines.delete(key);
 }
 
 /** By the name of the art in its bolt: one motif may be worn in several ways. */
@@ -124,10 +174,14 @@ const pyramids = new Map<string, { key: string; asset: string; motif: SceneMotif
 export function sceneMotif(request: ArtRequest): SceneMotif {
   const { ppi, from, to, texture } = request;
   const key = `${ppi}|${keyOf(from)}|${keyOf(to)}|${texture?.join() ?? ''}`;
-  const known = pyramids.get(request.motif);
-  if (known?.key === key && known.asset === request.asset) return known.motif;
-  const shape = plainArt(request.asset);
-  const motif = { pyramid: pyramidOf(colouredArt(request)), ppi: request.ppi, shape };
-  pyramids.set(request.motif, { key, asset: request.asset, motif });
-  return motif;
+  let known = pyramids.get(request.motif);
+  if (known?.key !== key || known.asset !== request.asset) {
+    const art = artOf(request.asset);
+    const pyramid = isPlain(request) ? levelsOf(art) : pyramidOf(colouredArt(request));
+    known = { key, asset: request.asset, motif: { pyramid, ppi, shape: art.raster } };
+    pyramids.set(request.motif, known);
+  }
+  const line = lines.get(linesKey(request));
+  if (line !== undefined) thinnestLine.know(known.motif, line);
+  return known.motif;
 }

@@ -17,6 +17,11 @@ export type ArtRequest = {
   drawWidth?: number;
 };
 
+/** What the lines of a picture hang on. */
+export const linesKey = ({ asset, ppi, drawWidth }: Pick<ArtRequest, 'asset' | 'ppi' | 'drawWidth'>) =>
+  `${asset}|${ppi}|${drawWidth ?? ''}`;
+export const assetOfKey = (key: string) => key.split('|', 1)[0];
+
 export type Proof = 'print' | 'warn';
 
 /** How print is looked at: by an eye that has adapted to the paper, or as ink on this paper beside a screen's white. */

@@ -26,9 +26,9 @@ const request = (to: Rgb[], ground: Rgb | null): SceneRequest => ({
   ppi: 100,
 });
 
-beforeAll(() => {
+beforeAll(async () => {
   expect(services.missing([asset])).toEqual([asset]);
-  services.take(asset, encodePng(tile(), 100));
+  await services.take(asset, encodePng(tile(), 100));
   expect(services.missing([asset])).toEqual([]);
 });
 

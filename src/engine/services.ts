@@ -3,8 +3,10 @@ import {
   ArgumentError,
   differingPixels,
   formats,
+  type LinePicture,
   LruCache,
   labDistance,
+  lineIn,
   oklabOf,
   pixelPlan,
   proveWrap,
@@ -13,7 +15,17 @@ import {
   rollRaster,
   sha256Of,
 } from '../core';
-import { colouredArt, drawVectors, hasArt, letGoOfArt, plainArt, putArt } from './art-store';
+import {
+  colouredArt,
+  drawVectors,
+  hasArt,
+  learnLines,
+  letGoOfArt,
+  linePicture,
+  plainArt,
+  putArt,
+  smallArt,
+} from './art-store';
 import { checkServices } from './check-services';
 import { colourServices } from './colour-services';
 import { layServices } from './lay-services';
@@ -30,6 +42,13 @@ export const services = {
   letGoOfArt,
   take: (asset: string, bytes: Uint8Array) => putArt(asset, bytes),
   drawVectors,
+  learnLines,
+  linePicture(request: ArtRequest): LinePicture {
+    const art = linePicture(request);
+    return transfer(art, [art.level.data.buffer]);
+  },
+  /** The slow part of a check, of one picture. */
+  lineIn,
   ...pageServices,
   ...partServices,
   ...layServices,
@@ -93,6 +112,9 @@ async function spriteOf(request: ArtRequest, longSide: number, quick: boolean) {
   return { bitmap: await bitmapSoon(raster), lead: leadOf(request), ...small };
 }
 
+/** The long side of what the leading ink is told by, px at most. */
+const LEAD_PX = 120;
+
 /** Which of the inks covers most of a motif, from 0; -1 when it has none. Found once for each art and its inks. */
 const leads = new LruCache<number>(4000, () => 1);
 function leadOf({ asset, from }: ArtRequest): number {
@@ -100,7 +122,7 @@ function leadOf({ asset, from }: ArtRequest): number {
   const key = `${asset}|${from.join()}`;
   const known = leads.get(key);
   if (known !== undefined) return known;
-  const { data } = colouredArt({ motif: '', asset, ppi: 1, from: [], to: [] }, 160);
+  const { data } = reduceTo(smallArt(asset).small, LEAD_PX).raster;
   const labs = from.map((ink) => oklabOf(...ink));
   const counts = from.map(() => 0);
   for (let i = 0; i < data.length; i += 4) {
@@ -114,8 +136,6 @@ function leadOf({ asset, from }: ArtRequest): number {
   return lead;
 }
 
-/** The long side of what art is grabbed and laid by, px at most. */
-const SILHOUETTE_PX = 240;
 /** All that are kept together, px. */
 const MOST_SILHOUETTES = 40e6;
 type Small = { width: number; height: number; alpha: Uint8Array; across: number };
@@ -124,11 +144,10 @@ const silhouettes = new LruCache<Small>(MOST_SILHOUETTES, (s) => s.alpha.length)
 function decodeSilhouette(asset: string): Small {
   let s = silhouettes.get(asset);
   if (!s) {
-    const art = plainArt(asset);
-    const { raster: small, factor } = reduceTo(art, SILHOUETTE_PX);
+    const { small, factor } = smallArt(asset);
     const alpha = new Uint8Array(small.width * small.height);
     for (let p = 0; p < alpha.length; p++) alpha[p] = small.data[p * 4 + 3];
-    s = { width: small.width, height: small.height, alpha, across: art.width / factor };
+    s = { width: small.width, height: small.height, alpha, across: plainArt(asset).width / factor };
     silhouettes.keep(asset, s);
   }
   return s;

@@ -307,18 +307,23 @@ async function drawAll(slot: Slot, wish: Wish, newest: () => boolean) {
   await recolourAll(slot, wish);
   if (mine.closed) return;
   const lacking = all.filter(({ inked }) => !useSprites.getState()[slot].has(inked.key));
-  for (let n = 0; n < lacking.length && newest(); n += AT_ONCE) {
-    await putFine(slot, project, lacking.slice(n, n + AT_ONCE), pxPerMm);
-  }
+  const rest = lacking.values();
+  const next = async () => {
+    for (const each of rest) {
+      if (!newest()) return;
+      await putFine(slot, project, each, pxPerMm);
+    }
+  };
+  await Promise.all(Array.from({ length: AT_ONCE }, next));
   for (const each of all) {
     if (!newest()) return;
     const now = useSprites.getState()[slot].get(each.inked.key);
     const longSide = sizeFor(project, each.motif, pxPerMm);
-    if (!now || !isFine(now, each, longSide)) await putFine(slot, project, [each], pxPerMm);
+    if (!now || !isFine(now, each, longSide)) await putFine(slot, project, each, pxPerMm);
   }
 }
 
-/** Art that is not there at all comes several at a time: the next is fetched while one is drawn. */
+/** Of art that is not there at all some is fetched while other is drawn. */
 const AT_ONCE = 4;
 
 const isFine = (now: Sprite, { motif, art }: Wanted, longSide: number) =>
@@ -328,17 +333,14 @@ const isFine = (now: Sprite, { motif, art }: Wanted, longSide: number) =>
   now.colours === coloursOf(art) &&
   !now.quick;
 
-/** Makes some as fine as the scale wants; what the document's own slot has already is shared. */
-async function putFine(slot: Slot, project: Project, some: Wanted[], pxPerMm: number) {
+/** Makes one as fine as the scale wants; what the document's own slot has already is shared. */
+async function putFine(slot: Slot, project: Project, each: Wanted, pxPerMm: number) {
   const mine = session();
-  const made = some.map(async (each): Promise<[string, Sprite]> => {
-    const longSide = sizeFor(project, each.motif, pxPerMm);
-    const known = useSprites.getState().sprites.get(each.inked.key);
-    const shared = slot !== 'sprites' && known && isFine(known, each, longSide);
-    return [each.inked.key, shared ? known : await make(project, each, longSide)];
-  });
-  const all = await Promise.all(made);
-  if (!mine.closed) put(slot, all);
+  const longSide = sizeFor(project, each.motif, pxPerMm);
+  const known = useSprites.getState().sprites.get(each.inked.key);
+  const shared = slot !== 'sprites' && known && isFine(known, each, longSide);
+  const made = shared ? known : await make(project, each, longSide);
+  if (!mine.closed) put(slot, [[each.inked.key, made]]);
 }
 
 const put = (slot: Slot, made: [string, Sprite][]) =>

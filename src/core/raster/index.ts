@@ -2,7 +2,15 @@ export { busyAcross, busyAt, busyOf } from './busy';
 export { nearerThan, thinnerThan } from './discs';
 export { distanceTo } from './distance';
 export { labelAreas, labelOnTorus } from './label';
-export { type Pyramid, pyramidOf, reduceTo, unpremultiply } from './pyramid';
+export {
+  type Level,
+  levelsFrom,
+  type Pyramid,
+  pyramidOf,
+  reduceTo,
+  straightOf,
+  unpremultiply,
+} from './pyramid';
 export { crop, differingPixels, newRaster, type Raster, rollRaster } from './raster';
 export { joinRuns, type Runs, runsBetween, runsOf } from './runs';
 export { type Room, roomOnTorus, type Torus, torusIndex, torusOf } from './torus';

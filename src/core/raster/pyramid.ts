@@ -62,16 +62,26 @@ function halve(src: Level): Level {
   return { width, height, data: out };
 }
 
-/** Builds all levels of a raster down to a single pixel row or column of about 16 px. */
-export function pyramidOf(src: Raster): Pyramid {
-  const levels = [premultiply(src)];
-  let last = levels[0];
-  while (Math.max(last.width, last.height) > 16) {
+/** A level and all coarser ones, down to a single pixel row or column of about 16 px. */
+export function levelsFrom(first: Level): Level[] {
+  const levels = [first];
+  for (let last = first; Math.max(last.width, last.height) > 16; ) {
     last = halve(last);
     levels.push(last);
   }
-  return { width: src.width, height: src.height, levels };
+  return levels;
 }
+
+/** Builds all levels of a raster. */
+export const pyramidOf = (src: Raster): Pyramid => ({
+  width: src.width,
+  height: src.height,
+  levels: levelsFrom(premultiply(src)),
+});
+
+/** A level in straight alpha. */
+export const straightOf = ({ width, height, data }: Level): Raster =>
+  unpremultiply({ width, height, data: data.slice() });
 
 /** The raster at most `longSide` px long, by whole halvings. Straight alpha. */
 export function reduceTo(src: Raster, longSide: number): { raster: Raster; factor: number } {

@@ -10,7 +10,7 @@ import { usePractice } from '@/session/practice';
 import { askPrinted, FAR_OFF, MARKED, type Proof, readyPrinter, usePrinter } from '@/session/printer';
 import { useProposal } from '@/session/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/session/snapshots';
-import { allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/session/sprites';
+import { allDrawn, allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/session/sprites';
 import { inColours, trialOf, useTrial } from '@/session/trial';
 import { useView, type ViewMode, viewModeSign, WORK_GROUNDS } from '@/session/view';
 import { eyeFilterId } from './eye-filters';
@@ -118,6 +118,8 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
     let moving = false;
     /** Device px per mm of the last paint. */
     let scale = 0;
+    /** All was drawn once: until then the last picture lies over the cloth. */
+    let drawn = false;
     let now: { slot: 'sprites' | 'a'; ground: string } = { slot: 'sprites', ground: '' };
     let rest: ReturnType<typeof setTimeout> | undefined;
 
@@ -184,6 +186,8 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         askSprites(project, wish, scale);
         wantAhead(view.step === 'colour' ? { project, pxPerMm: scale } : null);
       }
+      drawn ||= allDrawn(project);
+      if (!drawn) return;
       const sprites = useSprites.getState();
       // Until the motifs are in the new colours all stays as it was: no frame shows two colourways.
       const slot = aside ? 'a' : 'sprites';
