@@ -148,3 +148,22 @@ export const steps = (page, id) =>
     db.close();
     return { applied: head.applied, patches: last?.patches ?? [] };
   }, id);
+
+/** All that was worked out of bolts and kept is gone, as on a machine that never opened them. */
+export const forgetDerived = (page) =>
+  page.evaluate(
+    () =>
+      new Promise((resolve, reject) => {
+        const open = indexedDB.open('hexaplex');
+        open.onerror = () => reject(open.error);
+        open.onsuccess = () => {
+          const tx = open.result.transaction('derived', 'readwrite');
+          tx.objectStore('derived').clear();
+          tx.oncomplete = () => {
+            open.result.close();
+            resolve();
+          };
+          tx.onerror = () => reject(tx.error);
+        };
+      }),
+  );

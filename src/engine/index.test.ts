@@ -12,6 +12,7 @@ const letGo = () => {
 
 vi.mock('comlink', () => ({
   proxy: (f: unknown) => f,
+  transfer: (value: unknown) => value,
   wrap: () => ({
     missing: async (assets: string[]) => {
       sent.push(`missing ${assets}`);

@@ -1,7 +1,8 @@
-import { proxy, type Remote } from 'comlink';
+import { proxy, type Remote, transfer } from 'comlink';
 import { formatOf, type Rgb } from '../core';
+import { knownLines, measureEach, takeLines } from './lines';
 import { Pool } from './pool';
-import type { ArtRequest, Incoming, Progress, ProofSeen } from './protocol';
+import { type ArtRequest, assetOfKey, type Incoming, type Progress, type ProofSeen } from './protocol';
 import type { Services } from './services';
 import { type Bounds, WorkerSlot } from './worker-slot';
 
@@ -23,8 +24,9 @@ export { Stopped } from './worker-slot';
 /** How long work is followed and stopped. */
 export type Work = { signal?: AbortSignal; onProgress: Progress };
 
-/** Where the engine finds the bytes of an asset. */
-type AssetLoader = (asset: string) => Promise<Uint8Array>;
+/** Where the engine finds the bytes of an asset: its own each time, for they go over to a worker. */
+type AssetLoader = (asset: string) => Promise<Uint8Array<ArrayBuffer>>;
+const handedOver = (bytes: Uint8Array<ArrayBuffer>) => transfer(bytes, [bytes.buffer]);
 
 /** The profile that is proofed with: a fresh worker is told of it. */
 const printer: { now: { bytes: Uint8Array; seen: ProofSeen } | null } = { now: null };
@@ -56,7 +58,7 @@ async function withArt<T>(
     const assets = [...new Set(arts.map((a) => a.asset))].filter((a) => !held.has(a));
     if (assets.length) {
       const missing = await s.missing(assets);
-      await Promise.all(missing.map(async (asset) => s.take(asset, await load(asset))));
+      await Promise.all(missing.map(async (asset) => s.take(asset, handedOver(await load(asset)))));
       for (const asset of assets) held.add(asset);
     }
     if (!arts.some((a) => a.drawWidth)) return call(s);
@@ -77,9 +79,32 @@ const inBatch = <T>(
 ): Promise<T> =>
   batch.use(
     arts.map((a) => a.asset),
-    (slot) => withArt(slot, arts, load, call, long(work)),
+    (slot) => withArt(slot, arts, load, taught(slot, arts, call), long(work)),
     work?.signal,
   );
+
+/** The same call, where the worker is told first which lines are known. */
+const taught =
+  <T>(slot: WorkerSlot, arts: ArtRequest[], call: (s: Remote<Services>) => Promise<T>) =>
+  async (s: Remote<Services>): Promise<T> => {
+    const untold = [...knownLines(arts)].filter(([key]) => !slot.held.has(key));
+    if (untold.length) await s.learnLines(untold);
+    for (const [key] of untold) slot.held.add(key);
+    return call(s);
+  };
+
+/** Measures the lines of art that are not known yet, as long as it is wanted: handed by the worker that draws to the pool. */
+export const measureLines = (arts: ArtRequest[], load: AssetLoader, wanted: () => boolean) =>
+  measureEach(
+    arts,
+    async (art) => {
+      const ask = await withArt(interactive, [art], load, (s) => s.linePicture(art));
+      return reckon((s) => s.lineIn(transfer(ask, [ask.level.data.buffer])));
+    },
+    2,
+    wanted,
+  );
+export { knownLines, takeLines };
 
 /** Long work that needs no art. */
 const reckon = <T>(call: (s: Remote<Services>) => Promise<T>, work?: Pick<Work, 'signal'>): Promise<T> =>
@@ -128,10 +153,13 @@ export const quickSprites = (asks: { request: ArtRequest; longSide: number }[], 
     (s) => s.sprites(asks),
   );
 
+/** The worker that draws is made ready while what it will draw is being fetched. */
+export const startDrawing = () => void interactive.run((s) => s.missing([])).catch(() => {});
+
 /** The workers let go of some art, or of all they hold: another bolt is opened. */
 export function letGoOfArt(some?: string[]) {
   const empty = (slot: WorkerSlot) => {
-    slot.held = some ? new Set([...slot.held].filter((asset) => !some.includes(asset))) : new Set();
+    slot.held = some ? new Set([...slot.held].filter((key) => !some.includes(assetOfKey(key)))) : new Set();
     void slot.run((s) => s.letGoOfArt(some)).catch(() => {});
   };
   if (interactive.isUp) empty(interactive);
@@ -170,7 +198,12 @@ export const screens = (
   );
 
 export const check = (...[request, options, load]: [...Parameters<Services['check']>, AssetLoader]) =>
-  withArt(interactive, request.arts, load, (s) => s.check(request, options));
+  withArt(
+    interactive,
+    request.arts,
+    load,
+    taught(interactive, request.arts, (s) => s.check(request, options)),
+  );
 export const clothMap = (...[request, kind, load]: [...Parameters<Services['clothMap']>, AssetLoader]) =>
   withArt(interactive, request.arts, load, (s) => s.clothMap(request, kind));
 export const mend = (...[request, options, parts, may, work, load]: [...Ask<'mend'>, Work, AssetLoader]) =>

@@ -14,6 +14,8 @@ import type { SceneRequest, Work } from '../engine';
 
 const asked: number[] = [];
 let wait = 0;
+let linesLeft = 0;
+let mayMeasure = false;
 vi.mock('../engine', () => ({
   Stopped: class Stopped extends Error {},
   letGoOfArt: async () => {},
@@ -25,11 +27,17 @@ vi.mock('../engine', () => ({
   check: async (request: SceneRequest) => {
     asked.push(request.placements.length);
     await new Promise((r) => setTimeout(r, wait));
-    return { findings: [], medianGapMm: request.placements.length, gapsMm: [], cover: 0 };
+    return { findings: [], medianGapMm: request.placements.length, gapsMm: [], cover: 0, linesLeft };
+  },
+  measureLines: async (_: unknown, __: unknown, wanted: () => boolean) => {
+    await vi.waitFor(() => expect(mayMeasure || !wanted()).toBe(true));
+    if (wanted()) linesLeft = 0;
   },
 }));
 vi.mock('../shelf', () => ({ readAsset: async () => new Uint8Array() }));
 
+/** As slow as a busy machine may be. */
+const soon = (look: () => void) => vi.waitFor(look, { timeout: 20_000 });
 const { nextSession } = await import('./session');
 const { layKey, proveWrapNow, useChecks, wantCheck } = await import('./checks');
 
@@ -64,11 +72,29 @@ beforeEach(() => {
   nextSession();
   asked.length = 0;
   wait = 0;
+  linesLeft = 0;
+  mayMeasure = false;
+});
+
+test('what was found is told before the lines of new motifs are measured, and whole afterwards', async () => {
+  open(laid(1));
+  await soon(() => expect(useChecks.getState().report?.linesLeft).toBe(0));
+  const whole = useChecks.getState().report;
+  linesLeft = 1;
+  open(laid(2));
+  await soon(() => expect(useChecks.getState().report).toMatchObject({ medianGapMm: 2, linesLeft: 1 }));
+  expect(useChecks.getState()).toMatchObject({ busy: true, before: whole });
+  // An edit meanwhile does not wait for them.
+  open(laid(3));
+  await soon(() => expect(useChecks.getState().report).toMatchObject({ medianGapMm: 3, linesLeft: 1 }));
+  mayMeasure = true;
+  await soon(() => expect(useChecks.getState()).toMatchObject({ busy: false, before: whole }));
+  expect(useChecks.getState().report).toMatchObject({ medianGapMm: 3, linesLeft: 0 });
 });
 
 test('many edits in quick succession are checked once, the last of them', async () => {
   for (let n = 1; n <= 9; n++) open(laid(n));
-  await vi.waitFor(() => expect(useChecks.getState().report?.medianGapMm).toBe(9));
+  await soon(() => expect(useChecks.getState().report?.medianGapMm).toBe(9));
   expect(asked).toEqual([9]);
 });
 
@@ -77,33 +103,33 @@ test('an answer that was overtaken is never shown', async () => {
   const seen: (number | null)[] = [];
   const stop = useChecks.subscribe((s) => s.report && seen.push(s.report.medianGapMm));
   open(laid(1));
-  await vi.waitFor(() => expect(asked).toEqual([1]));
+  await soon(() => expect(asked).toEqual([1]));
   open(laid(2));
-  await vi.waitFor(() => expect(useChecks.getState().report?.medianGapMm).toBe(2));
+  await soon(() => expect(useChecks.getState().report?.medianGapMm).toBe(2));
   stop();
   expect(seen).not.toContain(1);
 });
 
 test('an edit undone while it is being looked over leaves what is said of the cloth as it is now', async () => {
   open(laid(1));
-  await vi.waitFor(() => expect(useChecks.getState().report?.medianGapMm).toBe(1));
+  await soon(() => expect(useChecks.getState().report?.medianGapMm).toBe(1));
   wait = 150;
   open(laid(2));
-  await vi.waitFor(() => expect(asked).toEqual([1, 2]));
+  await soon(() => expect(asked).toEqual([1, 2]));
   open(laid(1));
-  await vi.waitFor(() => expect(useChecks.getState().busy).toBe(false));
+  await soon(() => expect(useChecks.getState().busy).toBe(false));
   expect(useChecks.getState().report?.medianGapMm).toBe(1);
 });
 
 test('what was worked out for a bolt that was left says nothing of the next one', async () => {
   wait = 150;
   open(laid(1));
-  await vi.waitFor(() => expect(asked).toEqual([1]));
+  await soon(() => expect(asked).toEqual([1]));
   const proving = proveWrapNow(laid(1));
   nextSession();
   useBolt.setState({ project: { ...laid(3), id: 'next' } });
   await proving;
-  await vi.waitFor(() => expect(useChecks.getState().busy).toBe(false));
+  await soon(() => expect(useChecks.getState().busy).toBe(false));
   expect(useChecks.getState()).toMatchObject({ report: null, proof: null });
 });
 

@@ -18,7 +18,7 @@ import {
   textOf,
   type WrapProof,
 } from '../core';
-import { check, proveWrapOf } from '../engine';
+import { check, measureLines, proveWrapOf } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
 import { runJob } from './jobs';
 import { session, sessionStore } from './session';
@@ -93,10 +93,10 @@ export function checkOptions(project: Project): CheckOptions {
   };
 }
 
-/** Looks a bolt over: what can be measured, and what was left undone. */
-export async function checkBolt(project: Project): Promise<CheckReport> {
+/** Looks a bolt over: what can be measured, and what was left undone. @param knownLines lines not measured before are left for later. */
+export async function checkBolt(project: Project, knownLines = false): Promise<CheckReport> {
   const request = sceneRequest(project);
-  const report = await check(request, checkOptions(project), loadAsset);
+  const report = await check(request, { ...checkOptions(project), knownLines }, loadAsset);
   const seen = new Map(request.placements.map((p, n) => [p.id ?? '', report.seen?.[n] ?? 1]));
   const findings = [...report.findings, ...leftUndone(project.placements, project.motifs, seen)];
   return {
@@ -145,19 +145,29 @@ export function wantCheck(project: Project) {
       while (newest() && spritesBusy()) await rest(100);
       if (!newest()) return undefined;
       useChecks.setState({ busy: true });
-      return checkBolt(project);
+      // Lines take long to measure: all else is told first, but a whole report that was kept stays meanwhile.
+      const first = await checkBolt(project, true);
+      if (!first.linesLeft || !newest()) return first;
+      if (!useChecks.getState().kept) put(project, first);
+      await measureLines(sceneRequest(project).arts, loadAsset, newest);
+      return newest() ? checkBolt(project, true) : undefined;
     },
     keep: (report, newest) => {
-      if (!newest) return;
-      letGoOfFocus(useChecks.getState().report, report);
-      useChecks.setState((s) => ({
-        ...{ report, before: s.kept ? null : s.report, of: checkKey(project), kept: false, trouble: null },
-      }));
+      if (newest) put(project, report);
     },
     fail: (error) => useChecks.setState({ trouble: textOf(error) }),
   });
   void done.then(() => {
     if (!mine.closed && !mine.awaits('check')) useChecks.setState({ busy: false });
+  });
+}
+
+/** A report is there; what came before a report without all lines is what came before the whole one too. */
+function put(project: Project, report: CheckReport) {
+  letGoOfFocus(useChecks.getState().report, report);
+  useChecks.setState((s) => {
+    const last = s.report?.linesLeft ? s.before : s.report;
+    return { report, before: s.kept ? null : last, of: checkKey(project), kept: false, trouble: null };
   });
 }
 

@@ -1,5 +1,5 @@
 import { type Project, textOf } from '../core';
-import { letGoOfArt, Stopped } from '../engine';
+import { letGoOfArt, Stopped, startDrawing } from '../engine';
 import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
 import { holdBolt, talk } from './bolt-lock';
@@ -36,6 +36,7 @@ export function openSession(
 ): { session: Session; ready: Promise<Opened> } {
   const mine = nextSession();
   letGoOfArt();
+  startDrawing();
   const lost = () => {
     if (!mine.closed) onLost();
   };

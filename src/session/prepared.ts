@@ -1,5 +1,7 @@
 import { type CheckReport, inkedArts, type Project } from '../core';
+import { knownLines, takeLines } from '../engine';
 import { readDerived, writeDerived } from '../shelf';
+import { artsOf } from './arts';
 import { useBolt } from './bolt';
 import { checkKey, useChecks } from './checks';
 import { session } from './session';
@@ -7,18 +9,24 @@ import { type Sprite, sizeFor, spritesBusy, useSprites } from './sprites';
 import { fittedZoom } from './view';
 
 /** What is kept changes its form with this: what was kept in another is passed over. */
-const FORM = 1;
+const FORM = 2;
 type Kept = Omit<Sprite, 'bitmap'> & { form: number; picture: Blob };
+type KeptLines = { form: number; lines: Map<string, number> };
 type KeptCheck = { form: number; key: string; report: CheckReport };
 
 const CHECK = 'check';
 const SPRITE = 'sprite ';
+const LINES = 'lines';
 /** A moment of rest before it is kept, ms; and the most that is kept of one bolt, px. */
 const REST_MS = 2000;
 const MOST_PX = 24e6;
 
 /** What was drawn and found of a bolt when it was open last. */
-export type Prepared = { sprites: Map<string, Sprite>; check: KeptCheck | null };
+export type Prepared = {
+  sprites: Map<string, Sprite>;
+  lines: Map<string, number>;
+  check: KeptCheck | null;
+};
 
 const isOfForm = (value: unknown): value is { form: number } =>
   typeof value === 'object' && value !== null && 'form' in value && value.form === FORM;
@@ -35,11 +43,17 @@ export async function fetchPrepared(id: string): Promise<Prepared> {
   });
   await Promise.all(drawn);
   const check = kept.get(CHECK);
-  return { sprites, check: isOfForm(check) ? (check as KeptCheck) : null };
+  const lines = kept.get(LINES);
+  return {
+    sprites,
+    lines: isOfForm(lines) ? (lines as KeptLines).lines : new Map(),
+    check: isOfForm(check) ? (check as KeptCheck) : null,
+  };
 }
 
 /** Puts it on the cloth, as far as it is still of this document. */
-export function takePrepared(project: Project, { sprites, check }: Prepared) {
+export function takePrepared(project: Project, { sprites, lines, check }: Prepared) {
+  takeLines(lines);
   const assets = new Map(project.motifs.map((m) => [m.id, m.asset]));
   const sound = inkedArts(project).flatMap(({ key, motif }): [string, Sprite][] => {
     const sprite = sprites.get(key);
@@ -66,6 +80,7 @@ export function keepPrepared(before: Prepared) {
   for (const [key, sprite] of useSprites.getState().sprites) {
     if (before.sprites.get(key) === sprite) written.set(SPRITE + key, sprite);
   }
+  let lines = before.lines.size;
   let timer: ReturnType<typeof setTimeout> | undefined;
   const soon = () => {
     clearTimeout(timer);
@@ -79,7 +94,7 @@ export function keepPrepared(before: Prepared) {
     const pxPerMm = fittedZoom(project) * devicePixelRatio;
     const { sprites } = useSprites.getState();
     const motifs = new Map(project.motifs.map((m) => [m.id, m]));
-    const names = new Set([CHECK]);
+    const names = new Set([CHECK, LINES]);
     const made: [string, unknown][] = [];
     let px = 0;
     for (const { key, motif } of inkedArts(project)) {
@@ -94,7 +109,10 @@ export function keepPrepared(before: Prepared) {
       made.push([SPRITE + key, { ...rest, form: FORM, picture: await pictureOf(sprite) } satisfies Kept]);
       written.set(SPRITE + key, sprite);
     }
-    if (report && of === checkKey(project) && written.get(CHECK) !== report) {
+    const measured = knownLines(artsOf(project));
+    if (measured.size !== lines) made.push([LINES, { form: FORM, lines: measured } satisfies KeptLines]);
+    lines = measured.size;
+    if (report?.linesLeft === 0 && of === checkKey(project) && written.get(CHECK) !== report) {
       made.push([CHECK, { form: FORM, key: checkKey(project), report } satisfies KeptCheck]);
       written.set(CHECK, report);
     }

@@ -307,14 +307,18 @@ describe('known answers', () => {
       ...motifs,
       ['line', { ...shape(60, (_, v) => Math.abs(v) < 0.03), ppi: 50 }],
     ] as const);
-    const thin = runCheck(
-      {
-        ground: null,
-        motifs: fine,
-        placements: [at(50, 50, 'line', { scale: 0.1 }), at(120, 120, 'line', { scale: 0.12 })],
-      },
-      pixelPlan(STRAIGHT, CELL, PPI),
-    );
+    const scene: Scene = {
+      ground: null,
+      motifs: fine,
+      placements: [at(50, 50, 'line', { scale: 0.1 }), at(120, 120, 'line', { scale: 0.12 })],
+    };
+    const plan = pixelPlan(STRAIGHT, CELL, PPI);
+    const before = runCheck(scene, plan, { knownLines: true });
+    expect(of('thin-line', before.findings)).toEqual([]);
+    expect(before.linesLeft).toBe(1);
+    const thin = runCheck(scene, plan);
+    expect(thin.linesLeft).toBe(0);
+    expect(runCheck(scene, plan, { knownLines: true })).toEqual(thin);
     const lines = of('thin-line', thin.findings);
     expect(lines).toHaveLength(1);
     // 1.8 mm thick, at a tenth of its size.

@@ -25,6 +25,7 @@ export { CLOTH_MAPS, type ClothMap, clothMap } from './maps';
 export { type Mended, mend, mendParts } from './mending/mend';
 export { type Marked, markPin } from './practice/lesson';
 export { faults, type Planted, plantFault, toldAs } from './practice/plant';
+export { type LinePicture, lineIn, linePictureOf, thinnestLine } from './print-limits/line';
 export {
   allKinds,
   type Finding,

@@ -24,6 +24,8 @@ export type Measured = {
   tops: Set<string>;
   /** The outline that is worked to, mm; empty when it is the cell itself. */
   outline: Point[];
+  /** No line is measured that was not measured before. */
+  knownLines: boolean;
   /** What the measures before this one found. */
   found: readonly Found[];
 };

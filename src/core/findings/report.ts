@@ -7,6 +7,7 @@ import { type ClothMeasures, measureCloth } from './cloth/measures';
 import { type Evenness, evennessOf } from './evenness';
 import type { Measured } from './kind';
 import { type ClothStyle, type Limits, limitsOf, type Strictness, WANTS } from './limits';
+import { thinnestLine } from './print-limits/line';
 import { type Finding, findingModules } from './registry';
 import { type DirectionReport, directionOf } from './upside-down/measure';
 
@@ -25,6 +26,8 @@ export type CheckOptions = {
   reserves?: Reserved[];
   /** The outline that is worked to, mm, when it is not the cell itself. */
   outline?: Point[];
+  /** Lines of motifs that were not measured before are left for later. */
+  knownLines?: boolean;
 };
 
 export type CheckReport = {
@@ -41,6 +44,8 @@ export type CheckReport = {
   limits: Limits;
   /** Share of each placement that stays in sight, in the scene's order. */
   seen: number[];
+  /** On how many motifs no line was looked for yet: 0 in a whole check. */
+  linesLeft: number;
 };
 
 /**
@@ -69,10 +74,13 @@ export function runCheck(
     inks: options.inks ?? [],
     tops,
     outline: options.outline ?? [],
+    knownLines: options.knownLines ?? false,
     found: all,
   };
   for (const { measure } of findingModules.all()) all.push(...(measure(measured) as Finding[]));
   const { rooms, picture } = cloth;
+  const placed = new Set(scene.placements.map((p) => scene.motifs.get(p.motif)));
+  const unmeasured = [...placed].filter((art) => art && thinnestLine.known(art) === undefined);
   return {
     findings: [...all.filter((f) => f.severity === 'warning'), ...all.filter((f) => f.severity === 'note')],
     medianGapMm: rooms && cloth.across(rooms.median),
@@ -82,6 +90,7 @@ export function runCheck(
     direction: directionOf(scene.placements, tops).report,
     limits,
     seen: Array.from(picture.seen, (v, k) => v / Math.max(1, picture.drawn[k])),
+    linesLeft: options.knownLines ? unmeasured.length : 0,
   };
 }
 

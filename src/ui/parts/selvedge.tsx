@@ -57,7 +57,9 @@ function useMarks(project: Project, sent: number, lines: number): Record<Step, M
         ? { text: '·', say: 'not yet' }
         : n
           ? { text: String(n), say: `${n} to look at`, look: true }
-          : { text: '✓', say: 'nothing to look at' },
+          : report.linesLeft
+            ? { text: '·', say: 'lines are being measured' }
+            : { text: '✓', say: 'nothing to look at' },
     colour: count(project.colourways.length, 'colourway'),
     scale: !project.placements.length
       ? { text: '·', say: 'not yet' }

@@ -5,7 +5,7 @@ import { nameOf, printedAt } from '../words';
 import { type PrintLimit, printLimitsOf } from './measure';
 
 export const printLimits: FindingModule<PrintLimit> = {
-  measure: ({ cloth, wants }) => printLimitsOf(cloth, wants),
+  measure: ({ cloth, wants, knownLines }) => printLimitsOf(cloth, wants, knownLines),
   kinds: {
     'low-ppi': {
       letter: 'P',

@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { pyramidOf } from '../../raster';
 import type { SceneMotif } from '../../render';
-import { thinnestLine } from './line';
+import { lineIn, linePictureOf, thinnestLine } from './line';
 
 /** A disc of 16 mm with a line of a known thickness out of it, straight at an angle or bent, drawn by another library. */
 async function drawn(mm: number, ppi: number, angle: number, bent: boolean): Promise<SceneMotif> {
@@ -34,6 +34,14 @@ test.each([0.15, 0.25, 0.5, 1, 2])(
     }
   },
   120_000,
+);
+
+test.each([150, 300, 600, 1200])(
+  'at %d ppi a line is the same in the level that it is measured on',
+  async (ppi) => {
+    const art = await drawn(0.5, ppi, 33, true);
+    expect(lineIn(linePictureOf(art))).toBe(thinnestLine(art));
+  },
 );
 
 test('a shape with no line has none; art in other colours is not measured again', async () => {

@@ -1,4 +1,4 @@
-import { distanceTo, labelAreas } from '../../raster';
+import { distanceTo, type Level, labelAreas } from '../../raster';
 import type { SceneMotif } from '../../render';
 import { MM_PER_INCH } from '../../units';
 import { perShape } from '../cloth/per-shape';
@@ -18,6 +18,15 @@ const THICK_MM = 6;
 /** Lines thinner than this, px, are measured across by how much of each pixel they cover. */
 const FINE_PX = 8;
 
+const pxOf = ({ ppi }: SceneMotif, n: number) => (2 ** n * MM_PER_INCH) / ppi;
+
+/** The level of a motif's art that its lines are measured on. */
+function lineLevel(art: SceneMotif): number {
+  let n = 0;
+  while (n + 1 < art.pyramid.levels.length && pxOf(art, n + 1) <= PX_MM) n++;
+  return n;
+}
+
 /**
  * How thick the thinnest line of a motif is, mm at scale 1, within 0.1 mm where the art is fine enough: along ridges of
  * the distance to its edge that are many times as long as they are thick, and along lines of another colour inside it;
@@ -25,11 +34,9 @@ const FINE_PX = 8;
  */
 export const thinnestLine = perShape((art: SceneMotif): number => {
   const { levels } = art.pyramid;
-  const pxOf = (n: number) => (2 ** n * MM_PER_INCH) / art.ppi;
-  let n = 0;
-  while (n + 1 < levels.length && pxOf(n + 1) <= PX_MM) n++;
+  const n = lineLevel(art);
   const { width: w, height: h, data } = levels[n];
-  const pxMm = pxOf(n);
+  const pxMm = pxOf(art, n);
   // A clear rim, so that art cut off at its own edge ends there.
   const clear = new Uint8Array((w + 2) * (h + 2)).fill(1);
   for (let y = 0; y < h; y++) {
@@ -93,3 +100,16 @@ export const thinnestLine = perShape((art: SceneMotif): number => {
   }
   return mm;
 });
+
+/** As much of a picture as its lines are measured on: a level, and its ppi. */
+export type LinePicture = { level: Level; ppi: number };
+
+/** Leaves out the finer levels, and the coarser. */
+export function linePictureOf(art: SceneMotif): LinePicture {
+  const n = lineLevel(art);
+  return { level: art.pyramid.levels[n], ppi: art.ppi / 2 ** n };
+}
+
+/** The same as `thinnestLine` of the art that it comes from. */
+export const lineIn = ({ level, ppi }: LinePicture): number =>
+  thinnestLine({ pyramid: { ...level, levels: [level] }, ppi });

@@ -9,10 +9,14 @@ export type PrintLimit = Found & { unfit: boolean } & (
     | { kind: 'thin-line'; lineMm: number; limitMm: number; smallestScale: number }
   );
 
-/** What the product does not hold: motifs enlarged past their pixels, and lines thinner than it prints. */
+/**
+ * What the product does not hold: motifs enlarged past their pixels, and lines thinner than it prints.
+ * @param knownLines no line is measured that was not measured before.
+ */
 export function printLimitsOf(
   { scene }: ClothMeasures,
   { ppi: least, lineMm: limitMm }: Wants,
+  knownLines = false,
 ): PrintLimit[] {
   const thin = new Map<string, Extract<PrintLimit, { kind: 'thin-line' }>>();
   const coarse = scene.placements.flatMap((p): PrintLimit[] => {
@@ -21,7 +25,7 @@ export function printLimitsOf(
     const common = { at: { x: p.x, y: p.y }, placements: [p.id ?? ''] };
     const ppi = effectivePpi(art.ppi, p.scale);
     const out: PrintLimit[] = [];
-    const line = thinnestLine(art);
+    const line = knownLines ? (thinnestLine.known(art) ?? Number.POSITIVE_INFINITY) : thinnestLine(art);
     const smallestScale = limitMm / Math.max(line, 1e-6);
     const unfit = art.ppi / least < smallestScale;
     if (ppi < least - 0.5) {
