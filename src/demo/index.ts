@@ -1,4 +1,4 @@
-import { openProject, type Project } from '../core';
+import { openProject, type Project, Said } from '../core';
 
 const BASE = '/demo';
 
@@ -6,7 +6,8 @@ const BASE = '/demo';
 export async function fetchDemo(): Promise<{ project: Project; assets: Map<string, Blob>; thumbnail: Blob }> {
   const get = async (path: string) => {
     const answer = await fetch(`${BASE}/${path}`);
-    if (!answer.ok) throw new Error(`The demo's ${path} could not be read.`);
+    if (!answer.ok)
+      throw new Said('Kite Weather could not be read. See that Hexaplex is still running, then try again.');
     return answer;
   };
   const project = openProject(await (await get('kite-weather.json')).json());

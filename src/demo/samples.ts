@@ -1,3 +1,4 @@
+import { Said } from '../core';
 /** What comes with the demo besides its bolt: pages and files as designers really have them. */
 export const SAMPLES: { name: string; summary: string; files: string[] }[] = [
   { name: 'Large sheet', summary: 'A4 scanned at 600 ppi', files: ['kites-600.jpg'] },
@@ -19,7 +20,10 @@ export async function fetchSample(
   return Promise.all(
     files.map(async (name) => {
       const answer = await fetch(`/demo/samples/${name}`);
-      if (!answer.ok) throw new Error(`The sample ${name} could not be read.`);
+      if (!answer.ok)
+        throw new Said(
+          `The sample ${name} could not be read. See that Hexaplex is still running, then try again.`,
+        );
       return { name, bytes: new Uint8Array(await answer.arrayBuffer()) };
     }),
   );

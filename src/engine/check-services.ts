@@ -21,6 +21,7 @@ import {
   type Raster,
   type Rgb,
   runCheck,
+  Said,
   type Scene,
   SilhouetteIndex,
   scatter,
@@ -92,7 +93,7 @@ export const checkServices = {
   },
 
   tileFile(ppi: number): Uint8Array<ArrayBuffer> {
-    if (!tile?.mended) throw new Error('The tile is not mended yet.');
+    if (!tile?.mended) throw new Said('The tile is not mended yet.');
     return encodePng(tile.mended, ppi);
   },
 };

@@ -1,4 +1,4 @@
-import { PICTURE_LIMITS, PictureRefused, type Raster, readPictureHead, unpremultiply } from '../core';
+import { PICTURE_LIMITS, PictureRefused, type Raster, readPictureHead, Said, unpremultiply } from '../core';
 
 const STRIP = 512;
 
@@ -28,7 +28,7 @@ function rasterOf(bitmap: ImageBitmap): Raster {
   const data = new Uint8ClampedArray(width * height * 4);
   const canvas = new OffscreenCanvas(width, Math.min(height, STRIP));
   const context = canvas.getContext('2d', { willReadFrequently: true });
-  if (!context) throw new Error('This browser gave no canvas to decode the picture on.');
+  if (!context) throw new Said('This browser gave no canvas to decode the picture on.');
   for (let y = 0; y < height; y += STRIP) {
     const rows = Math.min(STRIP, height - y);
     context.clearRect(0, 0, width, rows);

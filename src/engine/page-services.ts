@@ -17,15 +17,16 @@ import {
   mmToPx,
   type Piece,
   piecesOf,
+  plainWords,
   ppiOf,
   type Raster,
   readPage,
   readPictureHead,
   reduceTo,
+  Said,
   sha256Of,
   splitPieces,
   squarePage,
-  textOf,
   tookPhoto,
 } from '../core';
 import { readOra } from '../core/format/ora/read';
@@ -223,7 +224,7 @@ export const pageServices = {
     for (const n of numbers) {
       const { pieces } = inHand;
       const art = pieces?.art[n];
-      if (!art || !pieces) throw new Error('The pieces are gone: separate the motifs again.');
+      if (!art || !pieces) throw new Said('The pieces are gone: separate the motifs again.');
       const png = encodePng(art.art, pieces.ppi);
       out.push({ png, sha256: await sha256Of(png) });
       onProgress(out.length / numbers.length);
@@ -242,6 +243,6 @@ function boxesOf(read: Parameters<typeof piecesOf>[0], settings: IntakeSettings,
       height: (g.y1 - g.y0 + 1) * factor,
     }));
   } catch (error) {
-    return textOf(error);
+    return plainWords(error).text;
   }
 }

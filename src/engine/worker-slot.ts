@@ -1,9 +1,9 @@
 import { type Remote, wrap } from 'comlink';
-import { ArgumentError, FileRefused, NoMotifs, PictureRefused } from '../core';
+import { ArgumentError, FileRefused, NoMotifs, PictureRefused, Said } from '../core';
 import type { Services } from './services';
 
 /** Work was stopped by the person, or is not wanted any more; everything is as it was. */
-export class Stopped extends Error {
+export class Stopped extends Said {
   override name = 'Stopped';
 }
 
@@ -13,7 +13,7 @@ export function asThrown(error: unknown): unknown {
   const own = Object.entries(THROWN).find(([name]) => name === error.name)?.[1];
   return own && !(error instanceof own) ? new own(error.message) : error;
 }
-const THROWN = { PictureRefused, FileRefused, ArgumentError, NoMotifs };
+const THROWN = { PictureRefused, FileRefused, ArgumentError, NoMotifs, Said };
 
 /** What bounds one piece of work: a signal that stops it, and how long it may take, ms. */
 export type Bounds = { signal?: AbortSignal; mostMs?: number };
@@ -43,7 +43,11 @@ export class WorkerSlot {
       this.worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
       this.remote = wrap<Services>(this.worker);
       // A worker that runs out of memory says nothing to those who wait for it.
-      this.worker.addEventListener('error', () => this.end(new Error('The work ran out of room and ended.')));
+      this.worker.addEventListener('error', () =>
+        this.end(
+          new Said('There was not enough memory for this, and it was ended. Everything is as it was.'),
+        ),
+      );
       this.begun = this.begin(this.remote);
     }
     const { remote, begun } = this;

@@ -1,4 +1,4 @@
-import { type Board, type BoardText, boardSheet, MM_PER_INCH, nth, type Project } from '../core';
+import { type Board, type BoardText, boardSheet, MM_PER_INCH, nth, type Project, Said } from '../core';
 import type { Lettering } from '../core/format/pdf';
 import type { Work } from '../engine';
 import { solidOf, useBook } from './book';
@@ -72,7 +72,7 @@ async function lettering(mark: BoardText): Promise<Lettering> {
   const [width, height] = [Math.ceil(mark.width * pxPerMm), Math.ceil(mark.sizeMm * 1.5 * pxPerMm)];
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d');
-  if (!context) throw new Error('The letters of the board could not be drawn.');
+  if (!context) throw new Said('The letters of the board could not be drawn.');
   const below = Math.round(height / 3);
   context.fillStyle = INK;
   context.font = fontOf(mark, pxPerMm);
@@ -91,7 +91,7 @@ function paint(
 ): Promise<Blob> {
   const canvas = new OffscreenCanvas(Math.round(width * PX_PER_MM), Math.round(height * PX_PER_MM));
   const context = canvas.getContext('2d', { alpha: false });
-  if (!context) throw new Error('The board could not be drawn.');
+  if (!context) throw new Said('The board could not be drawn.');
   context.fillStyle = '#ffffff';
   context.fillRect(0, 0, canvas.width, canvas.height);
   for (const mark of marks) {

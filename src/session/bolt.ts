@@ -8,10 +8,10 @@ import {
   patched,
   type Step,
   stepOf,
-  textOf,
 } from '../core';
 import { headOf, readBolt, Saver, type Write } from '../shelf';
 import { type Session, session, sessionPart, sessionStore } from './session';
+import { textOf } from './trouble';
 
 export type SaveState = 'saved' | 'saving' | 'failed';
 

@@ -1,7 +1,8 @@
 import { z } from 'zod';
-import { readSolids, type Solid, textOf } from '../core';
+import { readSolids, type Solid } from '../core';
 import { readSetting, writeSetting } from '../shelf';
 import { sessionPart, sessionStore } from './session';
+import { textOf } from './trouble';
 
 const MILL = '/stand-ins/mill/solids';
 const MILL_NAME = 'Tansy Wharf Mill, cloth solids';

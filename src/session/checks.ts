@@ -15,7 +15,6 @@ import {
   productOf,
   rgbOfHex,
   shownColourway,
-  textOf,
   type WrapProof,
 } from '../core';
 import { check, measureLines, proveWrapOf } from '../engine';
@@ -23,6 +22,7 @@ import { loadAsset, sceneRequest } from './arts';
 import { runJob } from './jobs';
 import { session, sessionStore } from './session';
 import { spritesBusy, useSprites } from './sprites';
+import { textOf } from './trouble';
 import { useView } from './view';
 
 type ChecksState = {

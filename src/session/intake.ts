@@ -11,6 +11,7 @@ import {
   nth,
   type Permission,
   type Project,
+  Said,
   type Sheet,
 } from '../core';
 import {
@@ -192,7 +193,7 @@ export async function keepPage(
 export async function sheetFile(sheet: Pick<Sheet, 'asset' | 'name'>): Promise<IncomingPage> {
   const bytes = await readAsset(sheet.asset);
   const seen = await inspectFile(bytes);
-  if (seen.kind !== 'page') throw new Error('This page is no picture.');
+  if (seen.kind !== 'page') throw new Said('This page is no picture.');
   return { ...seen, name: sheet.name, bytes };
 }
 

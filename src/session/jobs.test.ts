@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { Said } from '../core';
 import type { Work } from '../engine';
 
 vi.mock('../engine', () => ({
@@ -54,7 +55,7 @@ test('two jobs run side by side; each is stopped alone, and what came of it stay
 test('a newer job of a kind stops the one before; one that fails says why', async () => {
   const first = runJob('lay', 'First.', (work) => held(work).done);
   const second = runJob('lay', 'Second.', async () => {
-    throw new Error('No room.');
+    throw new Said('No room.');
   });
   expect(await first).toBeNull();
   expect(await second).toBeNull();

@@ -1,5 +1,5 @@
-import { textOf } from '../core';
 import { Stopped, type Work } from '../engine';
+import { textOf } from './trouble';
 
 export { Stopped };
 

@@ -1,4 +1,4 @@
-import { type Project, textOf } from '../core';
+import type { Project } from '../core';
 import { letGoOfArt, Stopped, startDrawing } from '../engine';
 import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
@@ -12,6 +12,7 @@ import { openSnapshots, useSnapshots } from './snapshots';
 import { onceDrawn, onlySpritesOf } from './sprites';
 import { keepThumbnail } from './thumbnail';
 import { dropTrial, useTrial } from './trial';
+import { textOf } from './trouble';
 import { readyTrueSize } from './true-size';
 import { fitCell, useView } from './view';
 

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
-import type { Rgb } from '../core';
+import { type Rgb, Said } from '../core';
 
 const settings = new Map<string, unknown>();
 vi.mock('../shelf', () => ({
@@ -11,7 +11,7 @@ let set = 'eye';
 vi.mock('../engine', () => ({
   setPrinter: async (bytes: Uint8Array, seen: string) => {
     set = seen;
-    if (bytes.length < 8) throw new Error('This is not an ICC profile.');
+    if (bytes.length < 8) throw new Said('This is not an ICC profile.');
     return { name: 'in the file', inks: bytes[0] === 1 ? 'RGB' : 'CMYK' };
   },
   printed: async (inks: Rgb[]) => {

@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { nth, type Printed, rgbOfHex, textOf } from '../core';
+import { nth, type Printed, rgbOfHex } from '../core';
 import { FAR_OFF, MARKED, type Proof, type ProofSeen, printed, setPrinter } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { sessionPart, sessionStore } from './session';
 import { forgetProofs } from './sprites';
+import { textOf } from './trouble';
 
 export { FAR_OFF, MARKED, type Proof };
 

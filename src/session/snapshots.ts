@@ -1,7 +1,8 @@
-import { goBackTo, type Project, textOf } from '../core';
+import { goBackTo, type Project, Said } from '../core';
 import { listSnapshots, removeSnapshot, type Snapshot, writeSnapshot } from '../shelf';
 import { edit, ONLY_LOOKING, refuse, useBolt } from './bolt';
 import { session, sessionPart, sessionStore } from './session';
+import { textOf } from './trouble';
 
 export type { Snapshot } from '../shelf';
 
@@ -21,7 +22,7 @@ export async function openSnapshots(bolt: string) {
 /** Keeps the work as it stands. A name may be given; else it is numbered. */
 export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
   const { project, looking } = useBolt.getState();
-  if (looking) refuse(new Error(ONLY_LOOKING));
+  if (looking) refuse(new Said(ONLY_LOOKING));
   if (!project || looking) return null;
   const { list } = useSnapshots.getState();
   const next = 1 + Math.max(0, ...list.map((s) => Number(/^State (\d+)$/.exec(s.name)?.[1] ?? 0)));
@@ -38,7 +39,7 @@ export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
   try {
     await writeSnapshot(snapshot);
   } catch (error) {
-    refuse(new Error(`This state was not kept: ${textOf(error)}`));
+    refuse(new Said(`This state was not kept: ${textOf(error)}`));
     return null;
   }
   useSnapshots.setState((s) => ({ list: [...s.list, snapshot] }));

@@ -8,13 +8,14 @@ import {
   type Placed,
   type Project,
   pxToMm,
+  Said,
   type Silhouette,
   type Size,
-  textOf,
 } from '../core';
 import { type ArtRequest, type Proof, quickSprites, Stopped, sprite } from '../engine';
 import { artsOf, drawnIn, loadAsset } from './arts';
 import { session, sessionPart, sessionStore } from './session';
+import { textOf } from './trouble';
 
 /** A motif drawn for the screen, and its silhouette to grab it by. */
 export type Sprite = {
@@ -90,7 +91,7 @@ export async function silhouettesOf(project: Project): Promise<[motif: string, S
       return s?.asset === m.asset ? [[m.id, s.silhouette]] : [];
     });
     if (found.length === project.motifs.length) return found;
-    if (trouble) throw new Error(trouble);
+    if (trouble) throw new Said(trouble);
     const next = new Promise<void>((resolve) => {
       const leave = useSprites.subscribe(() => {
         leave();

@@ -1,5 +1,15 @@
 import { beforeEach, expect, test, vi } from 'vitest';
-import { addPlacements, apply, motifOf, newProject, type Project, rename, setBrief, setInks } from '../core';
+import {
+  addPlacements,
+  apply,
+  motifOf,
+  newProject,
+  type Project,
+  rename,
+  Said,
+  setBrief,
+  setInks,
+} from '../core';
 import type { SceneRequest } from '../engine';
 
 type Drawn = { ground: string; ppi: number; size: string };
@@ -9,7 +19,7 @@ vi.mock('../engine', () => ({
   Stopped: class Stopped extends Error {},
   clothPicture: async (request: SceneRequest, w: { width: number; height: number; ppi: number }) => {
     await new Promise((r) => setTimeout(r, 2));
-    if (fail) throw new Error(fail);
+    if (fail) throw new Said(fail);
     drawn.push({ ground: `${request.ground}`, ppi: w.ppi, size: `${w.width}x${w.height}` });
     return { width: w.width, height: w.height };
   },

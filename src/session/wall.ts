@@ -1,8 +1,9 @@
-import { type Project, pxToMm, textOf } from '../core';
+import { type Project, pxToMm } from '../core';
 import { clothPicture, Stopped } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
 import { session, sessionPart, sessionStore } from './session';
 import { inColours } from './trial';
+import { textOf } from './trouble';
 
 /** Pictures of the cloth in some colours, by a key; at most so many are kept. */
 type WallState = { pictures: Map<string, ImageBitmap>; trouble: string };

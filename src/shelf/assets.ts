@@ -1,3 +1,4 @@
+import { Said } from '../core';
 import { withDb } from './db';
 
 export const hasAsset = (asset: string): Promise<boolean> =>
@@ -14,7 +15,10 @@ export const putAsset = (asset: string, blob: Blob): Promise<unknown> =>
 /** @throws when the asset is not on this machine. */
 export async function readAsset(asset: string): Promise<Uint8Array<ArrayBuffer>> {
   const blob = await withDb((db) => db.get('assets', asset));
-  if (!blob) throw new Error('A picture of this bolt is not on this machine.');
+  if (!blob)
+    throw new Said(
+      'A picture of this bolt is not on this machine. Open its project file again, or bring the motif in anew.',
+    );
   return new Uint8Array(await blob.arrayBuffer());
 }
 

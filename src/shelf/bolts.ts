@@ -8,6 +8,7 @@ import {
   logEntrySchema,
   openProject,
   type Project,
+  Said,
   type Step,
   stepOf,
   stepSchema,
@@ -53,7 +54,7 @@ function documentOf({ project, at }: Base, kept: KeptStep[], applied: number): u
   let doc: object = project;
   const step = (n: number) => {
     const found = numberedSteps.get(n);
-    if (!found) throw new Error('A step of the history is missing.');
+    if (!found) throw new Said('A step of the history is missing.');
     return found;
   };
   for (let n = at; n < applied; n++) doc = applyPatches(doc, step(n).patches);
@@ -84,7 +85,7 @@ export async function listBolts(): Promise<(Head & { thumbnail?: Blob })[]> {
 }
 
 /** Thrown when the document of a bolt cannot be read; says why. */
-export class Unreadable extends Error {
+export class Unreadable extends Said {
   override name = 'Unreadable';
 }
 

@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { LogEntry, Project, Step } from '../core';
+import { Said } from '../core';
 
 /** What the shelf shows of a bolt, and how many steps of its history are done: small, so that it is written with every edit. */
 export type Head = {
@@ -75,7 +76,7 @@ const BLOCKED =
 async function open(onClosed: () => void): Promise<Db> {
   let onBlocked = () => {};
   const blocked = new Promise<never>((_, reject) => {
-    onBlocked = () => reject(new Error(BLOCKED));
+    onBlocked = () => reject(new Said(BLOCKED));
   });
   const opening = openDB<ShelfSchema>('hexaplex', 4, {
     async upgrade(d, from, _, tx) {
@@ -151,7 +152,7 @@ function connect(): Promise<Db> {
   }).catch((error) => {
     connection.now = undefined;
     throw error instanceof DOMException && error.name === 'VersionError'
-      ? new Error('The shelf of this machine was written by a newer Hexaplex. Reload this page to get it.')
+      ? new Said('The shelf of this machine was written by a newer Hexaplex. Reload this page to get it.')
       : error;
   });
   return connection.now;

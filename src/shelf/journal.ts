@@ -1,4 +1,4 @@
-import { DOCUMENT_VERSION, type LogEntry, type Project, type Step } from '../core';
+import { DOCUMENT_VERSION, type LogEntry, type Project, Said, type Step } from '../core';
 import { type Db, type Head, numbered } from './db';
 
 /** What one edit changes on the shelf. */
@@ -17,7 +17,7 @@ export type Write = {
 };
 
 /** Thrown when the shelf has no document that the steps of a write belong to: it was cleared meanwhile. */
-export class BaseMissing extends Error {
+export class BaseMissing extends Said {
   override name = 'BaseMissing';
 }
 

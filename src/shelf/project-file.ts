@@ -21,6 +21,7 @@ import {
   type Project,
   projectText,
   readProjectText,
+  Said,
   sha256Of,
   writeCsv,
 } from '../core';
@@ -54,7 +55,7 @@ export type Source = {
 /** A bolt as it is on the shelf. @throws when it is not there. */
 export async function sourceOnShelf(id: string): Promise<Source> {
   const bolt = await readBolt(id);
-  if (!bolt) throw new Error('This bolt is not on the shelf.');
+  if (!bolt) throw new Said('This bolt is not on the shelf.');
   return {
     project: bolt.project,
     log: bolt.log,
@@ -82,7 +83,7 @@ export async function writeProjectFile(
   if (thumbnail) await zip.add('preview.webp', new BlobReader(thumbnail));
   for (const [n, name] of names.entries()) {
     const blob = await picture(name);
-    if (!blob) throw new Error('A picture of this bolt is not on this machine: the file would lack it.');
+    if (!blob) throw new Said('A picture of this bolt is not on this machine: the file would lack it.');
     await zip.add(assetEntry(name, blob.type), new BlobReader(blob));
     onProgress?.((n + 1) / names.length);
   }

@@ -1,4 +1,4 @@
-import { textOf } from '../core';
+import { plainWords } from '../core';
 import { withDb } from './db';
 import { clearDerived } from './derived';
 import { BaseMissing, type Write, writeEdits } from './journal';
@@ -13,7 +13,7 @@ const NO_ROOM =
   'There is no room left on this machine for Hexaplex. Make room, or take old bolts off the shelf: what is not written yet is written then.';
 
 const isFull = (error: unknown) => error instanceof DOMException && error.name === 'QuotaExceededError';
-const why = (error: unknown): string => (isFull(error) ? NO_ROOM : textOf(error));
+const why = (error: unknown): string => (isFull(error) ? NO_ROOM : plainWords(error).text);
 
 /**
  * Writes edits one transaction after the other; what comes while one is under way goes into the next. What cannot be

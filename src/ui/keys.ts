@@ -2,11 +2,11 @@
 
 import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
-import { textOf } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { copySelected, paste } from '@/session/clipboard';
 import { useProposal } from '@/session/proposal';
 import { useTrial } from '@/session/trial';
+import { textOf } from '@/session/trouble';
 import { press, pressed } from './commands';
 
 /** Keys that fields, lists and sliders need for themselves. */

@@ -6,8 +6,9 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
-import { slug, textOf } from '@/core';
+import { slug } from '@/core';
 import { boltAsItIs, rescueBolt } from '@/session/bolts';
+import { textOf } from '@/session/trouble';
 import { saveFile } from './parts/save-file';
 
 /** In the place of a bolt that is not there, or cannot be read: what can be done about it. `why` it cannot be read. */

@@ -1,4 +1,4 @@
-import { counted } from '../units';
+import { counted, Said } from '../units';
 import { newProject } from './create';
 import { upToDate } from './open';
 import { DOCUMENT_VERSION, FIELDS, LISTS, type ListRule, type Project, whatIsAmiss } from './schema';
@@ -86,6 +86,6 @@ function joined(project: Project, raw: Record<string, unknown>, lost: string[]):
   const shown = colourways.find((c) => c.id === raw.shown)?.id ?? colourways[0].id;
   const made = { ...project, placements: laid, colourways, shown };
   const amiss = whatIsAmiss(made);
-  if (amiss) throw new Error(amiss);
+  if (amiss) throw new Said(amiss);
   return made;
 }

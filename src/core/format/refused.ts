@@ -1,3 +1,5 @@
+import { Said } from '../units';
+
 /** Pixels per inch across and down. */
 export type Density = { x: number; y: number };
 
@@ -15,7 +17,7 @@ export type PictureHead = {
 };
 
 /** Why a file was turned away, in words for the person. */
-export class FileRefused extends Error {
+export class FileRefused extends Said {
   override name = 'FileRefused';
 }
 

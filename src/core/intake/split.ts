@@ -1,6 +1,6 @@
 import type { Point } from '../lattice';
 import { newRaster, type Raster } from '../raster';
-import { ArgumentError, MM_PER_INCH, mmToPx } from '../units';
+import { ArgumentError, MM_PER_INCH, mmToPx, Said } from '../units';
 import { artMask, ownAlpha } from './art-mask';
 import { backArt } from './back-art';
 import { cutWithCleanEdge, OWN, softenEdge } from './clean-edge';
@@ -13,7 +13,7 @@ import { pageMap } from './square';
 export type Piece = { x: number; y: number; art: Raster };
 
 /** Why a page gave no motifs, in words for the person. */
-export class NoMotifs extends Error {
+export class NoMotifs extends Said {
   override name = 'NoMotifs';
 }
 

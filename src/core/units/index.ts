@@ -1,7 +1,8 @@
 import { MM_PER_INCH, mmToPx, pxToMm } from './length';
+import { Said } from './said';
 
 /** Thrown when an argument is outside what a function allows; the message says what is allowed. */
-export class ArgumentError extends Error {
+export class ArgumentError extends Said {
   override name = 'ArgumentError';
 }
 
@@ -60,4 +61,4 @@ export { LruCache } from './lru-cache';
 export { nth } from './nth';
 export { once } from './once';
 export { type Registry, registry } from './registry';
-export { textOf } from './text-of';
+export { plainWords, Said } from './said';

@@ -10,11 +10,14 @@ import { useColorScheme } from '@mui/material/styles';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
+import { useTrouble } from '@/session/trouble';
 import { COMMANDS, keysText } from '../commands';
 import { FIGURES } from '../theme/theme';
+import Fold from './fold';
 
 export default function Help({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { mode, setMode } = useColorScheme();
+  const wrong = useTrouble((s) => s.last);
   return (
     <Dialog open={open} onClose={onClose} maxWidth="sm" fullWidth>
       <DialogTitle variant="h2">Keys and help</DialogTitle>
@@ -51,6 +54,20 @@ export default function Help({ open, onClose }: { open: boolean; onClose: () => 
           <ToggleButton value="dark">Night</ToggleButton>
           <ToggleButton value="system">As the machine</ToggleButton>
         </ToggleButtonGroup>
+        {wrong.length > 0 && (
+          <Fold title="What went wrong" summary="As the browser said it, for whoever mends it">
+            {wrong.map(({ at, told, raw }) => (
+              <Box key={`${at} ${raw}`} sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
+                <Typography variant="body2">
+                  {new Date(at).toLocaleTimeString()}: {told}
+                </Typography>
+                <Typography variant="body2" color="text.secondary" sx={{ fontFamily: FIGURES, fontSize: 12 }}>
+                  {raw}
+                </Typography>
+              </Box>
+            ))}
+          </Fold>
+        )}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Close</Button>

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { Said } from '@/core';
 import { refuse, type SaveState, useBolt } from '@/session/bolt';
 import { jobTrouble } from '@/session/jobs';
 import { PROJECT_FILE, saveOpenBolt } from '@/session/project-file';
@@ -18,7 +19,7 @@ async function takeAway() {
   const made = await saveOpenBolt();
   const trouble = jobTrouble(PROJECT_FILE);
   if (made) saveFile(made.file, made.name);
-  else if (trouble) refuse(new Error(`The file was not made: ${trouble}`));
+  else if (trouble) refuse(new Said(`The file was not made: ${trouble}`));
 }
 
 /** Whether the work is kept; where it is not, it can be saved as a file. By itself: it changes with every edit. */

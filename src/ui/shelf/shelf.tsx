@@ -10,7 +10,7 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { counted, textOf } from '@/core';
+import { counted } from '@/core';
 import {
   beginBolt,
   beginFrom,
@@ -36,6 +36,7 @@ import {
   unsavedFor,
 } from '@/session/project-file';
 import { askForSpace, type Space } from '@/session/space';
+import { textOf } from '@/session/trouble';
 import FileButton from '../parts/file-button';
 import Growing from '../parts/growing';
 import JobProgress from '../parts/job-progress';

@@ -8,10 +8,11 @@ import MenuItem from '@mui/material/MenuItem';
 import Typography from '@mui/material/Typography';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
-import { textOf } from '@/core';
+import { Said } from '@/core';
 import type { IncomingFile } from '@/session/intake';
 import { inspectFile } from '@/session/intake';
 import { sampleFiles, samples } from '@/session/samples';
+import { textOf } from '@/session/trouble';
 
 type Raw = { name: string; bytes: Uint8Array<ArrayBuffer> };
 const readAll = (files: File[]): Promise<Raw[]> =>
@@ -71,7 +72,7 @@ export default function IntakeBox({ onFiles }: { onFiles: (files: IncomingFile[]
   const scan = () =>
     takeIn('Scanning a page.', async () => {
       const answer = await fetch('/stand-ins/scanner');
-      if (!answer.ok) throw new Error('The scanner did not answer. Is it switched on?');
+      if (!answer.ok) throw new Said('The scanner did not answer. Is it switched on?');
       return [{ name: 'Scanned page', bytes: new Uint8Array(await answer.arrayBuffer()) }];
     });
 

@@ -7,9 +7,10 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { nth, partKindOf, textOf } from '@/core';
+import { nth, partKindOf } from '@/core';
 import type { IncomingPage } from '@/session/intake';
 import { keepAsParts } from '@/session/motif-art';
+import { textOf } from '@/session/trouble';
 import NumberField from '../../parts/number-field';
 
 type Props = { pages: IncomingPage[]; onApart: () => void; onDone: () => void };

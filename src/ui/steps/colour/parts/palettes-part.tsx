@@ -16,12 +16,12 @@ import {
   readPaletteText,
   shownColourway,
   slug,
-  textOf,
   writePalette,
 } from '@/core';
 import { solidOf, useBook } from '@/session/book';
 import { paletteOfPicture } from '@/session/inks';
 import { tryColours } from '@/session/trial';
+import { textOf } from '@/session/trouble';
 import Choice from '../../../parts/choice';
 import FileButton from '../../../parts/file-button';
 import { saveFile } from '../../../parts/save-file';

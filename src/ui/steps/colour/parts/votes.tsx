@@ -7,8 +7,9 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Bar, BarChart, LabelList, XAxis, YAxis } from 'recharts';
-import { dropPoll, keepPoll, type Poll, type Project, readVotes, textOf } from '@/core';
+import { dropPoll, keepPoll, type Poll, type Project, readVotes } from '@/core';
 import { edit, record } from '@/session/bolt';
+import { textOf } from '@/session/trouble';
 import FileButton from '../../../parts/file-button';
 import NumberField from '../../../parts/number-field';
 

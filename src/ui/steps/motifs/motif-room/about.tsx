@@ -7,11 +7,12 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useRef, useState } from 'react';
-import { type Motif, type MotifRole, removeMotif, type Sheet, setMotif, textOf } from '@/core';
+import { type Motif, type MotifRole, removeMotif, type Sheet, setMotif } from '@/core';
 import { edit } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
 import { inspectFile } from '@/session/intake';
 import { replaceByVector } from '@/session/motif-art';
+import { textOf } from '@/session/trouble';
 import OriginFields from '../origin-fields';
 import TwoHalves from './two-halves';
 

@@ -8,8 +8,8 @@ import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
 import type { Motif, Part } from '@/core';
-import { textOf } from '@/core';
 import { setParts } from '@/session/motif-art';
+import { textOf } from '@/session/trouble';
 import ColourField from '../../../parts/colour-field';
 import TwoHalves from './two-halves';
 

@@ -21,7 +21,6 @@ import {
   pageFits,
   pageMap,
   type Sheet,
-  textOf,
   wholePicture,
 } from '@/core';
 import { useBolt } from '@/session/bolt';
@@ -37,6 +36,7 @@ import {
 } from '@/session/intake';
 import { runJob, useJob } from '@/session/jobs';
 import { type DraftOf, dropDraft, keepDraft } from '@/session/page-draft';
+import { textOf } from '@/session/trouble';
 import JobProgress from '../../../parts/job-progress';
 import { trim } from '../../../parts/lengths';
 import OriginFields from '../origin-fields';

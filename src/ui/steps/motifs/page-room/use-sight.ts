@@ -2,9 +2,9 @@
 
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { IntakeSettings } from '@/core';
-import { textOf } from '@/core';
 import { type PageView as Ask, type IncomingPage, viewPage } from '@/session/intake';
 import { Stopped } from '@/session/jobs';
+import { textOf } from '@/session/trouble';
 import type { Region, Shown } from './page-view';
 import type { Figures } from './stage-clean';
 
