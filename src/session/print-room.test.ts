@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
-import { type Rgb, Said } from '../core';
+import type { Rgb } from '../core';
 
 const settings = new Map<string, unknown>();
 vi.mock('../shelf', () => ({
@@ -11,6 +11,8 @@ let set = 'eye';
 vi.mock('../engine', () => ({
   setPrinter: async (bytes: Uint8Array, seen: string) => {
     set = seen;
+    // Modules are made anew for each test.
+    const { Said } = await import('../core');
     if (bytes.length < 8) throw new Said('This is not an ICC profile.');
     return { name: 'in the file', inks: bytes[0] === 1 ? 'RGB' : 'CMYK' };
   },
