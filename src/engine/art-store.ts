@@ -1,5 +1,4 @@
 import {
-  formatOf,
   type LinePicture,
   linePictureOf,
   marked,
@@ -18,18 +17,13 @@ import {
   straightOf,
   thinnestLine,
 } from '../core';
-import { readSvg } from '../core/format/svg/read';
 import { readCutOut } from './cut-out';
 import { type ArtRequest, assetOfKey, FAR_OFF, linesKey, MARKED } from './protocol';
-import { drawSvg } from './svg';
 
-/**
- * Art in pixels, or a vector that is drawn at the width a request names; its levels once they are wanted; reduced, by how
- * often it was halved.
- */
+/** Art in pixels, or as a vector was drawn last; its levels once they are wanted; reduced, by how often it was halved. */
 type Art = {
   raster: Raster;
-  vector?: string;
+  vector: boolean;
   pyramid?: Pyramid;
   reduced: Map<number, Raster>;
   plates: Map<string, Plates>;
@@ -38,14 +32,27 @@ const arts = new Map<string, Art>();
 
 export const hasArt = (asset: string) => arts.has(asset);
 
-/** Takes art in: a cut-out PNG, or an SVG, which is drawn once it is known how large. */
+const fresh = (raster: Raster, vector: boolean): Art => ({
+  ...{ raster, vector, reduced: new Map(), plates: new Map() },
+});
+
+/** Takes art in: a cut-out PNG. */
 export async function putArt(asset: string, bytes: Uint8Array) {
-  const fresh = { reduced: new Map(), plates: new Map() };
-  if (formatOf(bytes)?.id === 'svg') {
-    const { svg } = readSvg(bytes);
-    arts.set(asset, { ...fresh, vector: svg, raster: await drawSvg(svg, 600) });
-  } else arts.set(asset, { ...fresh, raster: await readCutOut(bytes) });
+  arts.set(asset, fresh(await readCutOut(bytes), false));
 }
+
+/** Takes a vector in, or takes it in anew, as it was drawn at some width. */
+export function putDrawn(asset: string, raster: Raster) {
+  arts.set(asset, fresh(raster, true));
+  for (const [name, p] of pyramids) if (p.asset === asset) pyramids.delete(name);
+}
+
+/** The vectors among these requests that are there at another size than is asked for. */
+export const undrawn = (requests: ArtRequest[]): { asset: string; width: number }[] =>
+  requests.flatMap(({ asset, drawWidth: width }) => {
+    const art = arts.get(asset);
+    return art?.vector && width && art.raster.width !== width ? [{ asset, width }] : [];
+  });
 
 /** The thinnest lines that were measured before; they go with their art. */
 const lines = new Map<string, number>();
@@ -57,19 +64,6 @@ export function learnLines(told: Iterable<[key: string, mm: number]>) {
 export function linePicture({ asset, ppi }: ArtRequest): LinePicture {
   const { level, ppi: its } = linePictureOf({ pyramid: levelsOf(artOf(asset)), ppi });
   return { level: { ...level, data: level.data.slice() }, ppi: its };
-}
-
-/** Draws the vectors among these requests at the size that each of them asks for. */
-export async function drawVectors(requests: ArtRequest[]) {
-  for (const { asset, drawWidth } of requests) {
-    const art = arts.get(asset);
-    if (art?.vector === undefined || !drawWidth || art.raster.width === drawWidth) continue;
-    art.raster = await drawSvg(art.vector, drawWidth);
-    art.pyramid = undefined;
-    art.reduced.clear();
-    art.plates.clear();
-    for (const [name, p] of pyramids) if (p.asset === asset) pyramids.delete(name);
-  }
 }
 
 /** The printer that is proofed. */

@@ -21,7 +21,7 @@ import {
 } from '../core';
 import { colouredArt, cubeNow, plainArt, setCube } from './art-store';
 import { decodePicture } from './decode';
-import { readPrinter } from './icc';
+import { type Printer, readPrinter } from './icc';
 import type { ArtRequest, Progress, ProofSeen, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
 import { bitmapOf } from './surface';
@@ -94,15 +94,9 @@ export const colourServices = {
     return found.length === 2 ? [found[0].rgb, found[1].rgb] : null;
   },
 
-  /** From now on this printer is proofed; null: none. */
-  async setPrinter(
-    bytes: Uint8Array | null,
-    seen: ProofSeen,
-  ): Promise<{ name: string; inks: 'CMYK' | 'RGB' } | null> {
-    const printer = bytes && (await readPrinter(bytes, seen));
-    setCube(printer ? printer.cube : null);
-    return printer && { name: printer.name, inks: printer.inks };
-  },
+  readPrinter: (bytes: Uint8Array, seen: ProofSeen): Promise<Printer> => readPrinter(bytes, seen),
+  /** From now on the printer that makes this of every colour is proofed; null: none. */
+  setCube,
 
   /** What the printer that was set makes of some inks. */
   printed(inks: Rgb[]): Printed[] {

@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { PictureRefused } from '../core';
 import { decodeCutOut } from '../core/format/png/read';
 import { readSvg } from '../core/format/svg/read';
-import { colouredArt, drawVectors, hasArt, letGoOfArt, putArt, sceneMotif } from './art-store';
+import { colouredArt, hasArt, letGoOfArt, putDrawn, sceneMotif, undrawn } from './art-store';
 import { decodeTiff } from './decode';
+import { services } from './services';
 import { drawSvg, startSvg } from './svg';
 
 const [W, H] = [73, 59];
@@ -128,12 +130,15 @@ describe('vectors', () => {
   });
 
   test('grow with the print: the art is drawn anew, not enlarged', async () => {
-    await putArt(asset, new Uint8Array(file));
+    const draw = async (width: number) =>
+      putDrawn(asset, await services.drawVector(new Uint8Array(file), width));
+    await draw(600);
     const ask = (drawWidth: number) => ({ motif: 'm', asset, ppi: drawWidth, from: [], to: [], drawWidth });
-    await drawVectors([ask(200)]);
+    expect(undrawn([ask(200), ask(600)])).toEqual([{ asset, width: 200 }]);
+    await draw(200);
     expect(colouredArt(ask(200)).width).toBe(200);
     expect(sceneMotif(ask(200)).pyramid.width).toBe(200);
-    await drawVectors([ask(900)]);
+    await draw(900);
     expect(colouredArt(ask(900)).width).toBe(900);
     expect(sceneMotif(ask(900)).pyramid.width).toBe(900);
     letGoOfArt();
@@ -142,7 +147,12 @@ describe('vectors', () => {
 
   test('one that is not safe never reaches the renderer', async () => {
     const bad = new TextEncoder().encode('<svg width="9" height="9"><script>1</script></svg>');
-    await expect(putArt(asset, bad)).rejects.toThrow(/script/);
-    expect(hasArt(asset)).toBe(false);
+    await expect(services.drawVector(bad, 300)).rejects.toThrow(/script/);
+  });
+
+  test('what the renderer cannot draw is told in words', async () => {
+    await expect(
+      drawSvg('<svg xmlns="http://www.w3.org/2000/svg" width="0" height="9"/>', 300),
+    ).rejects.toThrow(PictureRefused);
   });
 });

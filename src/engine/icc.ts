@@ -14,6 +14,8 @@ import type { ProofSeen } from './protocol';
 const MOST_BYTES = 16e6;
 const SIZE = 33;
 
+const BROKEN = 'This profile is broken: it cannot be read. Get it anew from your printer.';
+
 type Lcms = Awaited<ReturnType<typeof instantiate>>;
 const lcms = once((): Promise<Lcms> => {
   // In Node the package finds its own file; in a worker the bundler says where it is.
@@ -52,8 +54,16 @@ function headOf(bytes: Uint8Array): { space: 'CMYK' | 'RGB' } {
 export async function readPrinter(bytes: Uint8Array, seen: ProofSeen = 'eye'): Promise<Printer> {
   const { space } = headOf(bytes);
   const l = await lcms();
+  try {
+    return printerOf(l, bytes, space, seen);
+  } catch (error) {
+    throw error instanceof FileRefused ? error : new FileRefused(BROKEN);
+  }
+}
+
+function printerOf(l: Lcms, bytes: Uint8Array, space: Printer['inks'], seen: ProofSeen): Printer {
   const profile = l.cmsOpenProfileFromMem(bytes, bytes.length);
-  if (!profile) throw new FileRefused('This profile is broken: it cannot be read.');
+  if (!profile) throw new FileRefused(BROKEN);
   const screen = l.cmsCreate_sRGBProfile();
   const inkType = space === 'CMYK' ? TYPE_CMYK_16 : TYPE_RGB_16;
   const [intent, flags] = [INTENT_RELATIVE_COLORIMETRIC, cmsFLAGS_BLACKPOINTCOMPENSATION];
@@ -61,7 +71,10 @@ export async function readPrinter(bytes: Uint8Array, seen: ProofSeen = 'eye'): P
   const [look, looks] = seen === 'paper' ? [INTENT_ABSOLUTE_COLORIMETRIC, 0] : [intent, flags];
   const back = out && l.cmsCreateTransform(profile, inkType, screen, TYPE_RGB_8, look, looks);
   try {
-    if (!out || !back) throw new FileRefused('This profile has no way from a screen to its inks and back.');
+    if (!out || !back)
+      throw new FileRefused(
+        'This profile has no way from a screen to its inks and back. Ask your printer for one that has both.',
+      );
     const count = SIZE ** 3;
     const inks = l.cmsDoTransform(out, cubeColours(SIZE), count);
     const rgb = l.cmsDoTransform(back, inks, count);

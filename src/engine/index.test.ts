@@ -22,9 +22,13 @@ vi.mock('comlink', () => ({
       sent.push(`take ${asset}`);
       await held();
     },
-    drawVectors: async ([art]: ArtRequest[]) => {
-      sent.push(`draw ${art.drawWidth}`);
+    undrawn: async (arts: ArtRequest[]) => arts.map((a) => ({ asset: a.asset, width: a.drawWidth })),
+    drawVector: async (_: Uint8Array, width: number) => {
       await held();
+      return { width, data: new Uint8ClampedArray() };
+    },
+    putDrawn: async (_: string, { width }: { width: number }) => {
+      sent.push(`draw ${width}`);
     },
     sprite: async (art: ArtRequest) => {
       sent.push(`sprite ${art.drawWidth ?? art.asset}`);

@@ -1,5 +1,5 @@
 import { proxy, type Remote, transfer } from 'comlink';
-import { formatOf, type Rgb } from '../core';
+import { formatOf, type ProofCube, type Raster, type Rgb } from '../core';
 import { knownLines, measureEach, takeLines } from './lines';
 import { Pool } from './pool';
 import { type ArtRequest, assetOfKey, type Incoming, type Progress, type ProofSeen } from './protocol';
@@ -28,23 +28,38 @@ export type Work = { signal?: AbortSignal; onProgress: Progress };
 type AssetLoader = (asset: string) => Promise<Uint8Array<ArrayBuffer>>;
 const handedOver = (bytes: Uint8Array<ArrayBuffer>) => transfer(bytes, [bytes.buffer]);
 
-/** The profile that is proofed with: a fresh worker is told of it. */
-const printer: { now: { bytes: Uint8Array; seen: ProofSeen } | null } = { now: null };
+/** What the printer that is proofed makes of every colour: a fresh worker is told of it. */
+const printer: { now: ProofCube | null } = { now: null };
 
-/** The worker that answers at once (sprites, checks, previews); it reads no file that comes from elsewhere. */
-const interactive = new WorkerSlot((s) =>
-  printer.now ? s.setPrinter(printer.now.bytes, printer.now.seen) : undefined,
-);
+/** The worker that answers at once (sprites, checks, previews); it reads no file that comes from elsewhere but cut-outs. */
+const interactive = new WorkerSlot((s) => (printer.now ? s.setCube(printer.now) : undefined));
 /** The workers for long work. */
 const batch = new Pool(2);
-/** Those that read what comes from elsewhere: pages and drawings, and finished tiles. */
+/** Those that read what comes from elsewhere: pages and profiles, vectors, and finished tiles. */
 const pages = new WorkerSlot();
+const drawings = new WorkerSlot();
 const tiles = new WorkerSlot();
 
 /** How long reading a file and working on what was read may take, and any long work, ms. */
-const MOST = { drawing: 5000, reading: 60_000, reckoning: 15 * 60_000 };
+const MOST = { drawing: 4000, reading: 60_000, reckoning: 15 * 60_000 };
 const reading: Bounds = { mostMs: MOST.reading };
 const long = (work?: Pick<Work, 'signal'>): Bounds => ({ signal: work?.signal, mostMs: MOST.reckoning });
+
+const isDrawing = (bytes: Uint8Array) => formatOf(bytes)?.id === 'svg';
+
+/** A vector at a width, px, by a worker that is ended where it takes too long. */
+async function drawn(bytes: Uint8Array<ArrayBuffer>, width: number, mostMs: number): Promise<Raster> {
+  const raster = await drawings.run((s) => s.drawVector(handedOver(bytes), width), { mostMs });
+  return transfer(raster, [raster.data.buffer]);
+}
+
+/** How wide a vector is drawn before it is known how large it is wanted, px. */
+const FIRST_WIDTH = 600;
+
+const give = async (s: Remote<Services>, asset: string, bytes: Uint8Array<ArrayBuffer>) =>
+  isDrawing(bytes)
+    ? s.putDrawn(asset, await drawn(bytes, FIRST_WIDTH, MOST.drawing))
+    : s.take(asset, handedOver(bytes));
 
 async function withArt<T>(
   slot: WorkerSlot,
@@ -58,13 +73,15 @@ async function withArt<T>(
     const assets = [...new Set(arts.map((a) => a.asset))].filter((a) => !held.has(a));
     if (assets.length) {
       const missing = await s.missing(assets);
-      await Promise.all(missing.map(async (asset) => s.take(asset, handedOver(await load(asset)))));
+      await Promise.all(missing.map(async (asset) => give(s, asset, await load(asset))));
       for (const asset of assets) held.add(asset);
     }
     if (!arts.some((a) => a.drawWidth)) return call(s);
-    // Vectors are drawn at the size that this call wants: no other call comes between.
+    // Vectors are there at the size that this call wants: no other call comes between.
     return slot.inTurn(async () => {
-      await s.drawVectors(arts);
+      for (const { asset, width } of await s.undrawn(arts)) {
+        await s.putDrawn(asset, await drawn(await load(asset), width, MOST.reading));
+      }
       return call(s);
     });
   }, bounds);
@@ -120,7 +137,7 @@ export const inspectFile = (bytes: Uint8Array<ArrayBuffer>): Promise<Incoming> =
   // A drawing of a few bytes can be made to take for ever.
   pages.run(
     (s) => s.inspectFile(bytes) as Promise<Incoming>,
-    formatOf(bytes)?.id === 'svg' ? { mostMs: MOST.drawing } : reading,
+    isDrawing(bytes) ? { mostMs: MOST.drawing } : reading,
   );
 export const findPageIn: Call<'findPage'> = (bytes) => pages.run((s) => s.findPage(bytes), reading);
 export const viewPage: Call<'view'> = (...args) =>
@@ -171,11 +188,13 @@ export const palette = (arts: ArtRequest[], count: number | undefined, load: Ass
   withArt(interactive, arts, load, (s) => s.palette(assetsOf(arts), count));
 export const splitColours = (arts: ArtRequest[], inks: Rgb[], which: number[], load: AssetLoader) =>
   withArt(interactive, arts, load, (s) => s.splitColours(assetsOf(arts), inks, which));
-export const setPrinter: Call<'setPrinter'> = async (bytes, seen) => {
-  const found = await interactive.run((s) => s.setPrinter(bytes, seen), reading);
-  printer.now = bytes && { bytes, seen };
-  return found;
-};
+/** From now on the printer of this profile is proofed; null: none. What is told of it, once it was read. */
+export async function setPrinter(bytes: Uint8Array | null, seen: ProofSeen) {
+  const found = bytes && (await pages.run((s) => s.readPrinter(bytes, seen), reading));
+  printer.now = found ? found.cube : null;
+  await interactive.run((s) => s.setCube(printer.now));
+  return found && { name: found.name, inks: found.inks };
+}
 export const printed: Call<'printed'> = (...args) => interactive.run((s) => s.printed(...args));
 export const inksOnCloth = (
   ...[request, inkOf, load]: [...Parameters<Services['inksOnCloth']>, AssetLoader]

@@ -10,21 +10,24 @@ import {
   oklabOf,
   pixelPlan,
   proveWrap,
+  type Raster,
   reduceTo,
   renderBlock,
   rollRaster,
   sha256Of,
 } from '../core';
+import { readSvg } from '../core/format/svg/read';
 import {
   colouredArt,
-  drawVectors,
   hasArt,
   learnLines,
   letGoOfArt,
   linePicture,
   plainArt,
   putArt,
+  putDrawn,
   smallArt,
+  undrawn,
 } from './art-store';
 import { checkServices } from './check-services';
 import { colourServices } from './colour-services';
@@ -34,6 +37,7 @@ import { partServices } from './parts-services';
 import type { ArtRequest, FileProof, Progress, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
 import { bitmapSoon } from './surface';
+import { drawSvg } from './svg';
 
 /** Everything the workers do. Rasters travel as ImageBitmaps to look at and as PNG bytes to keep. */
 export const services = {
@@ -41,7 +45,13 @@ export const services = {
   missing: (assets: string[]) => assets.filter((a) => !hasArt(a)),
   letGoOfArt,
   take: (asset: string, bytes: Uint8Array) => putArt(asset, bytes),
-  drawVectors,
+  putDrawn,
+  undrawn,
+  /** A vector at a width, px. */
+  async drawVector(bytes: Uint8Array, width: number): Promise<Raster> {
+    const raster = await drawSvg(readSvg(bytes).svg, width);
+    return transfer(raster, [raster.data.buffer]);
+  },
   learnLines,
   linePicture(request: ArtRequest): LinePicture {
     const art = linePicture(request);

@@ -13,7 +13,7 @@ export function asThrown(error: unknown): unknown {
   const own = Object.entries(THROWN).find(([name]) => name === error.name)?.[1];
   return own && !(error instanceof own) ? new own(error.message) : error;
 }
-const THROWN = { PictureRefused, FileRefused, ArgumentError, NoMotifs, Said };
+const THROWN = { PictureRefused, Unfit: PictureRefused, FileRefused, ArgumentError, NoMotifs, Said };
 
 /** What bounds one piece of work: a signal that stops it, and how long it may take, ms. */
 export type Bounds = { signal?: AbortSignal; mostMs?: number };
@@ -58,7 +58,10 @@ export class WorkerSlot {
     return new Promise<T>((resolve, reject) => {
       this.stops.add(reject);
       (begun ? begun.then(() => call(remote)) : call(remote))
-        .then(resolve, (error) => reject(asThrown(error)))
+        .then(resolve, (error) => {
+          reject(asThrown(error));
+          if (error instanceof Error && error.name === 'Unfit') this.end();
+        })
         .finally(() => {
           this.stops.delete(reject);
           signal?.removeEventListener('abort', stop);

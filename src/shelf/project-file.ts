@@ -160,7 +160,7 @@ async function pictureOf(sha256: string, entry: FileEntry): Promise<Uint8Array<A
   const own = new Uint8Array(bytes);
   if ((await sha256Of(own)) !== sha256)
     throw new FileRefused(
-      'A picture in this project file is not the one that it says: the file was changed or damaged.',
+      'A picture in this project file is not the one that it says: the file was changed or damaged. Save it again where it came from.',
     );
   return own;
 }
@@ -199,7 +199,9 @@ export async function takeProjectFile(
     if (there === undefined) {
       const entry = pictures.get(name);
       if (!entry)
-        throw new FileRefused('A picture is missing in this project file, and not on this machine either.');
+        throw new FileRefused(
+          'A picture is missing in this project file, and not on this machine either. Save it again where it came from.',
+        );
       const bytes = await pictureOf(name, entry);
       const type = assetOfEntry(entry.filename)?.mime ?? '';
       await putAsset(name, new Blob([bytes], { type }));

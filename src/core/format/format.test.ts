@@ -149,7 +149,11 @@ describe('heads of pictures', () => {
     };
     expect(say(sized(0, 0))).toMatch(/no area/);
     expect(say(sized(40000, 40000))).toMatch(/40000 x 40000/);
-    expect(say(sized(4960, 7016))).toBe('taken');
+    // As large as a scan, of which there must be something.
+    expect(say(sized(4960, 7016))).toMatch(/next to nothing/);
+    const scan = new Uint8Array(300_000);
+    scan.set(sized(4960, 7016));
+    expect(say(scan)).toBe('taken');
   });
 
   test('damaged bytes never do worse than a reason', () => {

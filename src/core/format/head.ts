@@ -31,5 +31,5 @@ export function readPictureHead(bytes: Uint8Array): PictureHead {
     .find((f) => f.head && f.is(bytes))
     ?.head?.(bytes);
   if (!head) throw new PictureRefused(otherKind(bytes));
-  return bounded(head);
+  return bounded(head, bytes.length);
 }

@@ -13,7 +13,9 @@ export function readVotes(text: string): Map<string, number> {
     if (!name || (n === 0 && said !== '' && !Number.isFinite(Number(said)))) continue;
     const count = said === '' ? 1 : Number(said);
     if (!Number.isInteger(count) || count < 0 || count > 1e6)
-      throw new FileRefused(`Line ${n + 1} has no count of votes: ${said.slice(0, 20)}.`);
+      throw new FileRefused(
+        `Line ${n + 1} has no count of votes: it says “${said.slice(0, 20)}”. Write a name and a whole number.`,
+      );
     votes.set(name, (votes.get(name) ?? 0) + count);
   }
   if (!votes.size)

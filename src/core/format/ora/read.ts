@@ -1,6 +1,7 @@
 import { unzipSync } from 'fflate';
 import { z } from 'zod';
 import { bounded } from '../limits';
+import { png as pngFormat } from '../png';
 import { pngHead } from '../png/head';
 import { PictureRefused } from '../refused';
 import { attributesOf, readXml, type XmlNode } from '../xml';
@@ -98,7 +99,9 @@ export function readOra(bytes: Uint8Array): OraPicture {
       if (!layer.success) throw new PictureRefused(`${BAD}: a layer in it is not in order. Save it again.`);
       const png = files[layer.data.src];
       if (!png) throw new PictureRefused(`${BAD}: the picture of the layer ${layer.data.name} is missing.`);
-      const { width, height } = bounded(pngHead(png));
+      if (!pngFormat.is(png))
+        throw new PictureRefused(`${BAD}: the layer ${layer.data.name} is no PNG. Save it again.`);
+      const { width, height } = bounded(pngHead(png), png.length);
       pixels += width * height;
       if (pixels > LIMIT.megapixels * 1e6 || layers.length >= LIMIT.layers) throw tooMuch();
       const { name, x, y, opacity, visibility } = layer.data;

@@ -18,7 +18,9 @@ export const fullHex = (digits: string) =>
 export function readGpl(text: string): NamedColour[] {
   const lines = bounded(text).split(/\r?\n/);
   if (lines[0]?.trim() !== 'GIMP Palette')
-    throw new FileRefused("This is no GPL palette: its first line is not 'GIMP Palette'.");
+    throw new FileRefused(
+      'This is no GPL palette: its first line is not the one that they begin with. Save it again as a GPL palette.',
+    );
   const colours: NamedColour[] = [];
   for (const [n, line] of lines.entries()) {
     const row = /^\s*(-?\d+)\s+(-?\d+)\s+(-?\d+)(?:\s+(.*))?$/s.exec(line);
@@ -55,7 +57,7 @@ function readJson(text: string): NamedColour[] {
   try {
     json = JSON.parse(text);
   } catch {
-    throw new FileRefused('This JSON is broken: it cannot be read.');
+    throw new FileRefused('This JSON is broken: it cannot be read. Save it again.');
   }
   const palette = jsonPalette.safeParse(json);
   if (!palette.success) throw new FileRefused('This JSON holds no list of colours.');

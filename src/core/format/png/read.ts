@@ -13,7 +13,7 @@ import { pngHead } from './head';
  * @throws PictureRefused when its head is not sound.
  */
 export function readPng(bytes: Uint8Array): ReadBack {
-  bounded(pngHead(bytes));
+  bounded(pngHead(bytes), bytes.length);
   const { width, height, channels, data: from, resolution } = decode(bytes);
   const data = new Uint8ClampedArray(width * height * 4);
   for (let p = 0; p < width * height; p++) {
@@ -26,7 +26,7 @@ export function readPng(bytes: Uint8Array): ReadBack {
 
 /** The pixels of a cut-out PNG, wherever it comes from. @throws PictureRefused when it is damaged, or more than it says it is. */
 export function decodeCutOut(bytes: Uint8Array): Raster {
-  bounded(pngHead(bytes));
+  bounded(pngHead(bytes), bytes.length);
   try {
     return readPng(boundedPng(bytes)).raster;
   } catch (error) {

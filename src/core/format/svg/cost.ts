@@ -3,10 +3,10 @@ import { attributesOf, childrenOf, nameOf, type XmlNode } from '../xml';
 
 /**
  * The most that is drawn: what a drawing costs in plain shapes, and how deep masks, clips, patterns and the like may hang on
- * each other; how far names are followed, and how many names style sheets may hang on. Each mask and filter is a picture as large
+ * each other; how far names are followed, how many names style sheets may hang on, and how often an element is held against a rule. Each mask and filter is a picture as large
  * as the drawing.
  */
-const MOST = { shapes: 20_000, depth: 4, followed: 400, styled: 2000 };
+const MOST = { shapes: 20_000, depth: 4, followed: 400, styled: 2000, matched: 5e6 };
 
 /** What drawing an element costs beside its own shape, in shapes. */
 const COST: Record<string, number> = { mask: 400, clippath: 100, pattern: 100, marker: 1, filter: 200 };
@@ -66,10 +66,13 @@ function stylesOf(sheets: string[]): Map<string, Set<string>> {
 
 /**
  * Refuses a drawing that would take too long, or too much memory, to draw: by what it copies of itself, and by the masks, clips,
- * patterns, markers and filters that hang on each other.
+ * patterns, markers and filters that hang on each other. @param elements how many it has.
  * @throws PictureRefused
  */
-export function refuseCostly(root: XmlNode, byId: Map<string, XmlNode>, sheets: string[]) {
+export function refuseCostly(root: XmlNode, byId: Map<string, XmlNode>, sheets: string[], elements: number) {
+  const selectors = sheets.reduce((sum, sheet) => sum + (sheet.match(/[{,]/g)?.length ?? 0), 0);
+  if (selectors * elements > MOST.matched)
+    throw new PictureRefused(`${TOO_MUCH}: it has too many rules of style. Save a simpler one.`);
   const styles = stylesOf(sheets);
   const known = new Map<XmlNode, { shapes: number; depth: number }>();
   const open = new Set<XmlNode>();

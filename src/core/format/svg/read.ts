@@ -2,6 +2,7 @@ import { MM_PER_INCH } from '../../units';
 import { PictureRefused } from '../refused';
 import { attributesOf, childrenOf, nameOf, readXml, type XmlNode } from '../xml';
 import { refuseCostly } from './cost';
+import { refuseLargePictures } from './pictures';
 
 /** A vector picture that is safe to draw: its text, and its printed size in mm. */
 export type VectorPicture = { svg: string; widthMm: number; heightMm: number };
@@ -35,16 +36,19 @@ export function readSvg(bytes: Uint8Array): VectorPicture {
   if (!root) throw new PictureRefused('This file has no SVG picture in it.');
   const byId = new Map<string, XmlNode>();
   const sheets: string[] = [];
+  const all: XmlNode[] = [];
   const look = (node: XmlNode, depth: number) => {
     if (depth > 200) throw new PictureRefused('This SVG is nested too deep to draw. Save a simpler one.');
     refuseUnsafe(node);
+    all.push(node);
     const { id } = attributesOf(node);
     if (id) byId.set(id, node);
     if (nameOf(node).toLowerCase() === 'style') sheets.push(textIn(node));
     for (const child of childrenOf(node)) look(child, depth + 1);
   };
   look(root, 0);
-  refuseCostly(root, byId, sheets);
+  refuseLargePictures(all);
+  refuseCostly(root, byId, sheets, all.length);
   return { svg, ...sizeOf(attributesOf(root)) };
 }
 
