@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { ifd, tiff } from '../../tests/fuzz/parts';
 import { PictureRefused } from '../core';
 import { decodeCutOut } from '../core/format/png/read';
 import { readSvg } from '../core/format/svg/read';
@@ -107,6 +108,18 @@ test('a grey PNG with alpha keeps both', async () => {
       grey[2 * p],
       grey[2 * p + 1],
     ]);
+});
+
+test.each([
+  ['does not say its bits: one each', {}, [0b10110000, 0b01000000], [255, 0, 255, 255, 0, 255, 0, 0]],
+  ['has four bits each', { 258: 4 }, [0x0f, 0x80, 0x17, 0xff], [0, 255, 136, 0, 17, 119, 255, 255]],
+])('a TIFF that %s', async (_, bits, packed, grey) => {
+  const size = { 256: 4, 257: 2, 259: 1, 262: 1, 277: 1, 278: 2, 273: 'data' as const, 279: 'size' as const };
+  const { width, height, data } = await decodeTiff(
+    new Uint8Array(tiff([ifd({ ...size, ...bits })], Uint8Array.from(packed))),
+  );
+  expect([width, height]).toEqual([4, 2]);
+  expect([...data]).toEqual(grey.flatMap((v) => [v, v, v, 255]));
 });
 
 describe('vectors', () => {

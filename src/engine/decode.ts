@@ -1,3 +1,4 @@
+import type { GeoTIFFImage } from 'geotiff';
 import { PICTURE_LIMITS, PictureRefused, type Raster, readPictureHead, Said, unpremultiply } from '../core';
 
 const STRIP = 512;
@@ -65,7 +66,17 @@ function upright(stored: Raster, orientation: number): Raster {
   return { width, height, data: new Uint8ClampedArray(to.buffer) };
 }
 
-/** The first picture of a TIFF: grey, palette or RGB(A), 1, 8 or 16 bits, upright, straight alpha. */
+/** How many bits each sample has: 1 where it is not said (TIFF 6.0), and where it is said once, the same for all. */
+function sayBits({ fileDirectory }: GeoTIFFImage, samples: number): number {
+  const said = fileDirectory.getValue('BitsPerSample');
+  const all = said === undefined ? [1] : [...said];
+  if (said === undefined || all.length < samples)
+    fileDirectory.actualizedFields.set(BITS_PER_SAMPLE, Array<number>(samples).fill(all[0]));
+  return all[0];
+}
+const BITS_PER_SAMPLE = 258;
+
+/** The first picture of a TIFF: grey or palette of 1 to 8 or 16 bits, RGB(A) of 8 or 16, upright, straight alpha. */
 export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<Raster> {
   const [{ fromArrayBuffer }, { boundTiffs }] = await Promise.all([import('geotiff'), import('./tiff')]);
   boundTiffs();
@@ -75,7 +86,7 @@ export async function decodeTiff(bytes: Uint8Array<ArrayBuffer>): Promise<Raster
   const [width, height] = [image.getWidth(), image.getHeight()];
   refuseLarge(width, height);
   const samples = image.getSamplesPerPixel();
-  const bits = image.getBitsPerSample(0);
+  const bits = sayBits(image, samples);
   const kind = Number(image.fileDirectory.getValue('PhotometricInterpretation'));
   const data = new Uint8ClampedArray(width * height * 4);
   const colours =

@@ -28,7 +28,8 @@ test('files changed at random are read or refused in a sentence, whatever was ch
 }, 120_000);
 
 test('files made to hang a reader or to fill the memory do neither', async () => {
-  const all = await run(await bombs());
-  expect(all.length).toBeGreaterThanOrEqual(60);
+  // All of them: npm run fuzz.
+  const all = await run(await bombs(4));
+  expect(all.length).toBeGreaterThanOrEqual(20);
   expect(wrong(all)).toEqual([]);
 }, 300_000);

@@ -41,8 +41,9 @@ async function headOf(bytes: Bytes) {
 
 export const READERS = {
   png: async (bytes: Bytes) => {
-    await headOf(bytes);
-    return readCutOut(bytes);
+    const head = await headOf(bytes);
+    // Of the rest the browser decodes these: they are no cut-outs.
+    return bytes[28] && bytes[24] < 8 ? head : readCutOut(bytes);
   },
   jpeg: headOf,
   webp: headOf,

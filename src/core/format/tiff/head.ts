@@ -60,7 +60,8 @@ export function tiffHead(b: Uint8Array): PictureHead {
   if (photometric === 5 || photometric === 6 || photometric === 8) {
     throw new PictureRefused('This TIFF is in printing inks (CMYK), YCC or Lab. Save it again in RGB.');
   }
-  if ((bits !== 8 && bits !== 16 && !(bits === 1 && photometric < 2)) || format !== 1) {
+  const few = [1, 2, 4].includes(bits) && photometric !== 2;
+  if ((bits !== 8 && bits !== 16 && !few) || format !== 1) {
     throw new PictureRefused(`This TIFF has ${bits} bits a channel. Save it with 8 or 16.`);
   }
   const unit = first(296, 2);
