@@ -27,9 +27,9 @@ const asked = Number(process.env.PORT ?? 4310);
 let port = asked;
 while (!(await free(port))) port++;
 if (port !== asked) console.log(`Port ${asked} is taken; using ${port}.`);
-const server = spawn(process.execPath, [next, 'start', '-p', String(port), '-H', '127.0.0.1'], {
+const server = spawn(process.execPath, ['scripts/serve.mjs', String(port)], {
   stdio: ['ignore', 'ignore', 'inherit'],
-  env,
+  env: { ...env, NODE_ENV: 'production' },
 });
 server.on('exit', (code) => process.exit(code ?? 0));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

@@ -111,7 +111,12 @@ test('a grey PNG with alpha keeps both', async () => {
 });
 
 test.each([
-  ['does not say its bits: one each', {}, [0b10110000, 0b01000000], [255, 0, 255, 255, 0, 255, 0, 0]],
+  [
+    'does not say its bits: one each',
+    {} as Record<number, number>,
+    [0b10110000, 0b01000000],
+    [255, 0, 255, 255, 0, 255, 0, 0],
+  ],
   ['has four bits each', { 258: 4 }, [0x0f, 0x80, 0x17, 0xff], [0, 255, 136, 0, 17, 119, 255, 255]],
 ])('a TIFF that %s', async (_, bits, packed, grey) => {
   const size = { 256: 4, 257: 2, 259: 1, 262: 1, 277: 1, 278: 2, 273: 'data' as const, 279: 'size' as const };

@@ -46,6 +46,9 @@ test('what is not asked for in good order is answered plainly', async () => {
     ['/', 'POST', large],
     ['/stand-ins/scanner', 'POST', large],
     ['/', 'DELETE', ''],
+    ['/', 'TRACE', ''],
+    ['/demo/kite-weather.json', 'TRACE', ''],
+    ['/demo/kite-weather.json', 'PUT', large],
   ] as const) {
     const { status, text } = await ask(path, method, {}, body);
     expect([400, 405], `${method} ${path}`).toContain(status);

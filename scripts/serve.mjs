@@ -1,0 +1,23 @@
+/** The built application on a port of this machine: `node scripts/serve.mjs PORT`. */
+import { createServer } from 'node:http';
+import next from 'next';
+
+const port = Number(process.argv[2]);
+const app = next({ dev: false, hostname: '127.0.0.1', port });
+await app.prepare();
+const answer = app.getRequestHandler();
+
+/** Methods that no web request can be made of: what answers the rest would fail on them. */
+const NEVER = ['TRACE', 'TRACK', 'CONNECT'];
+
+createServer((request, response) => {
+  if (!NEVER.includes(request.method ?? '')) return answer(request, response);
+  response.writeHead(405, {
+    Allow: 'GET, HEAD',
+    'Content-Type': 'text/plain; charset=utf-8',
+    'Content-Security-Policy': "default-src 'none'",
+    'X-Content-Type-Options': 'nosniff',
+    Connection: 'close',
+  });
+  response.end('Only GET and HEAD are answered here.');
+}).listen(port, '127.0.0.1');
