@@ -7,11 +7,11 @@ const app = next({ dev: false, hostname: '127.0.0.1', port });
 await app.prepare();
 const answer = app.getRequestHandler();
 
-/** Methods that no web request can be made of: what answers the rest would fail on them. */
-const NEVER = ['TRACE', 'TRACK', 'CONNECT'];
+/** Nothing is sent here: some methods, and some addresses with any other, make what answers the rest fail. */
+const ANSWERED = ['GET', 'HEAD'];
 
 createServer((request, response) => {
-  if (!NEVER.includes(request.method ?? '')) return answer(request, response);
+  if (ANSWERED.includes(request.method ?? '')) return answer(request, response);
   response.writeHead(405, {
     Allow: 'GET, HEAD',
     'Content-Type': 'text/plain; charset=utf-8',
