@@ -12,12 +12,13 @@ const ANSWERED = ['GET', 'HEAD'];
 
 createServer((request, response) => {
   if (ANSWERED.includes(request.method ?? '')) return answer(request, response);
+  // What is sent is let go of as it comes.
+  request.resume();
   response.writeHead(405, {
     Allow: 'GET, HEAD',
     'Content-Type': 'text/plain; charset=utf-8',
     'Content-Security-Policy': "default-src 'none'",
     'X-Content-Type-Options': 'nosniff',
-    Connection: 'close',
   });
   response.end('Only GET and HEAD are answered here.');
 }).listen(port, '127.0.0.1');
