@@ -26,7 +26,7 @@ import {
   writeCsv,
 } from '../core';
 import { putAsset } from './assets';
-import { readBolt } from './bolts';
+import { readBolt, sweepAssets } from './bolts';
 import { headOf, type Snapshot, withDb } from './db';
 import { writeEdits } from './journal';
 import { listSnapshots } from './snapshots';
@@ -154,10 +154,11 @@ export async function openProjectFile(file: Blob): Promise<ProjectFile> {
 
 /** Reads one picture of a project file and holds it against its hash. @throws FileRefused when it is another. */
 async function pictureOf(sha256: string, entry: FileEntry): Promise<Uint8Array<ArrayBuffer>> {
-  const bytes = await entry.getData(new Uint8ArrayWriter()).catch(() => {
+  // Pictures are packed already: what unpacks to far more is none.
+  if (entry.uncompressedSize > 30 * entry.compressedSize + 1e6) throw new FileRefused(TORN);
+  const own = await entry.getData(new Uint8ArrayWriter()).catch(() => {
     throw new FileRefused(TORN);
   });
-  const own = new Uint8Array(bytes);
   if ((await sha256Of(own)) !== sha256)
     throw new FileRefused(
       'A picture in this project file is not the one that it says: the file was changed or damaged. Save it again where it came from.',
@@ -184,13 +185,22 @@ export async function proveProjectFile(
 
 /**
  * Takes a project file in as a bolt of some id: its pictures first, each held against its hash, then the rest at once.
- * Where something is wrong nothing but pictures was written.
+ * Where something is wrong nothing of it stays.
  * @throws FileRefused when a picture is missing or another than it says.
  */
-export async function takeProjectFile(
+export async function takeProjectFile(file: ProjectFile, id: string, follow: Follow = {}): Promise<void> {
+  try {
+    await take(file, id, follow);
+  } catch (error) {
+    await sweepAssets();
+    throw error;
+  }
+}
+
+async function take(
   { project, log, snapshots, pictures, preview }: ProjectFile,
   id: string,
-  { onProgress, signal }: Follow = {},
+  { onProgress, signal }: Follow,
 ): Promise<void> {
   const names = [...new Set([project, ...snapshots.map((s) => s.project)].flatMap(assetsOfProject))];
   for (const [n, name] of names.entries()) {

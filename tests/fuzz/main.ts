@@ -1,7 +1,7 @@
 /** Changed and made-up files through every reader: `npm run fuzz -- [how many of each] [seed]`. */
 import { writeFileSync } from 'node:fs';
 import { bombs } from './bombs';
-import { mutated } from './mutate';
+import { mutated, mutatedInside } from './mutate';
 import { amiss, type Case, MOST_MS, run, type Went } from './run';
 import { samples } from './samples';
 
@@ -9,10 +9,14 @@ const [count, seed] = [Number(process.argv[2] ?? 2000), Number(process.argv[3] ?
 const sound = await samples();
 const pictures = sound.filter((c) => c.kind !== 'project');
 const projects = sound.filter((c) => c.kind === 'project');
+/** Of zips every other is changed inside. */
+const INSIDE: Partial<Record<Case['kind'], string>> = { project: 'project.json', ora: 'stack.xml' };
 const changed = (of: Case[]): Case[] =>
   Array.from({ length: count }, (_, n) => {
     const c = of[n % of.length];
-    return { ...c, name: `${c.name}, seed ${seed + n}`, bytes: mutated(c.bytes, seed + n) };
+    const inside = Math.floor(n / of.length) % 2 ? INSIDE[c.kind] : undefined;
+    const bytes = inside ? mutatedInside(c.bytes, inside, seed + n) : mutated(c.bytes, seed + n);
+    return { ...c, name: `${c.name}, seed ${seed + n}`, bytes };
   });
 
 const figures = (label: string, all: Went[]) => {

@@ -1,3 +1,5 @@
+import { unzipSync, zipSync } from 'fflate';
+
 /** Numbers between 0 and 1, the same for the same seed (mulberry32). */
 function numbers(seed: number): () => number {
   let a = seed >>> 0;
@@ -82,4 +84,51 @@ export function mutated(bytes: Uint8Array, seed: number): Uint8Array {
     );
   }
   return out;
+}
+
+const VALUES = [
+  null,
+  true,
+  -1,
+  0,
+  1e300,
+  1e-300,
+  3.5,
+  '',
+  'x',
+  '../x',
+  'a'.repeat(5000),
+  [],
+  {},
+  [[]],
+  { id: 'm' },
+];
+
+/** A text of JSON in which one to three values are others, twice there, or gone; it is well-formed. */
+function mutatedJson(text: string, random: () => number): string {
+  const root = { json: JSON.parse(text) };
+  for (let k = 0; k < 1 + random() * 3; k++) {
+    // Down by chance to a value, and now and then to what holds others.
+    let [holder, key]: [Record<string, unknown>, string] = [root, 'json'];
+    while (typeof holder[key] === 'object' && holder[key] !== null && random() < 0.9) {
+      const inner = holder[key] as Record<string, unknown>;
+      const keys = Object.keys(inner);
+      if (!keys.length) break;
+      [holder, key] = [inner, keys[Math.floor(random() * keys.length)]];
+    }
+    const way = random();
+    if (way < 0.6) holder[key] = structuredClone(VALUES[Math.floor(random() * VALUES.length)]);
+    else if (way < 0.8 && Array.isArray(holder)) holder.push(structuredClone(holder[Number(key)]));
+    else delete holder[key];
+  }
+  return JSON.stringify(root.json) ?? '';
+}
+
+/** A zip, one of whose entries is changed: what is read after it was unpacked. JSON stays JSON. */
+export function mutatedInside(zip: Uint8Array, entry: string, seed: number): Uint8Array {
+  const files = unzipSync(zip);
+  const inner = entry.endsWith('.json')
+    ? Buffer.from(mutatedJson(Buffer.from(files[entry]).toString(), numbers(seed)))
+    : mutated(files[entry], seed);
+  return zipSync({ ...files, [entry]: new Uint8Array(inner) });
 }

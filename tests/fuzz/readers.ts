@@ -9,6 +9,7 @@ import { readCutOut, startPng } from '../../src/engine/cut-out';
 import { decodePicture } from '../../src/engine/decode';
 import { readPrinter } from '../../src/engine/icc';
 import { drawSvg, startSvg } from '../../src/engine/svg';
+import { withDb } from '../../src/shelf/db';
 import { openProjectFile, takeProjectFile } from '../../src/shelf/project-file';
 
 type Bytes = Uint8Array<ArrayBuffer>;
@@ -66,9 +67,17 @@ export const READERS = {
   icc: async (bytes: Bytes) => readPrinter(bytes),
   clip: async (bytes: Bytes) => readClip(text(bytes)),
   project: async (bytes: Bytes) => {
-    const file = await openProjectFile(new Blob([bytes]));
-    await takeProjectFile(file, 'taken');
-    return file.pictures.size;
+    for (const store of ['bolts', 'heads', 'history', 'snapshots', 'assets'] as const)
+      await withDb((db) => db.clear(store));
+    try {
+      const file = await openProjectFile(new Blob([bytes]));
+      await takeProjectFile(file, 'taken');
+      return file.pictures.size;
+    } catch (error) {
+      for (const store of ['bolts', 'heads', 'snapshots', 'assets'] as const)
+        if (await withDb((db) => db.count(store))) throw new Error(`A file that was refused left ${store}.`);
+      throw error;
+    }
   },
 };
 export type Kind = keyof typeof READERS;
