@@ -1,5 +1,6 @@
 import sharp from 'sharp';
-import { expect, onShelf, openDemo, test } from './watch';
+import { bombs } from '../fuzz/bombs';
+import { expect, onShelf, openDemo, saved, test } from './watch';
 
 const plain = (rgb: string, noise = 0) =>
   sharp({
@@ -46,6 +47,43 @@ test('files that cannot be used are turned away with a reason, and nothing is lo
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page.getByTestId('motif')).toHaveCount(12);
 });
+
+test('thirty files made to hang what reads them are each told of, and laying and checking go on meanwhile', async ({
+  page,
+}) => {
+  const pictures = ['svg', 'png', 'tiff', 'ora', 'webp', 'jpeg'];
+  const all = (await bombs()).filter((b) => pictures.includes(b.kind) && !SOUND.test(b.name));
+  const files = all.filter((_, n) => n % 3 < 2).slice(0, 30);
+  expect(files).toHaveLength(30);
+  await openDemo(page);
+  await page.keyboard.press('2');
+  await page.getByTestId('file-input').setInputFiles(
+    files.map(({ kind, bytes }, n) => ({
+      name: `${n}.${kind}`,
+      mimeType: 'application/octet-stream',
+      buffer: Buffer.from(bytes),
+    })),
+  );
+  const tray = page.getByLabel('Motifs tray');
+  await expect(tray.getByText(/^Looking at/)).toBeVisible();
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  for (let k = 0; k < 5; k++) await page.keyboard.press('Shift+ArrowRight');
+  await saved(page);
+  await expect(tray.getByText(/^Looking at/)).toBeVisible();
+  const said = tray.getByRole('alert');
+  for (const [n, { kind, name }] of files.entries())
+    await expect(said, name).toContainText(new RegExp(`(^|[^0-9])${n}\\.${kind}: [A-Z]`), {
+      timeout: 60_000,
+    });
+  await expect(tray.getByText(/^Looking at/)).toHaveCount(0);
+  await expect(said).not.toContainText(/undefined|unreachable|RangeError|recursive/);
+  await expect(page.getByTestId('motif')).toHaveCount(12);
+  await expect(page.getByRole('button', { name: /^Check, \d+ to look at/ })).toBeVisible();
+});
+/** Those that are read, for all that they are. */
+const SOUND =
+  /dashes|blur of|a style without|blanks in|million|a profile that|a text that|its own next|60,000|rows than|90,000|ring|300 MB/;
 
 test('a blank page and a page all ink say what is wrong; a missing ppi is asked for', async ({ page }) => {
   await openDemo(page);

@@ -46,7 +46,7 @@ export function refuseLargePictures(nodes: Iterable<XmlNode>) {
   let sum = 0;
   for (const node of nodes) {
     const { href } = attributesOf(node);
-    if (!/^fe?image$/i.test(nameOf(node)) || !/^\s*data:/i.test(href ?? '')) continue;
+    if (!/^(fe)?image$/i.test(nameOf(node)) || !/^\s*data:/i.test(href ?? '')) continue;
     const px = known.get(href) ?? pixelsOf(href);
     known.set(href, px);
     sum += px;
