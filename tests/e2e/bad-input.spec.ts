@@ -79,7 +79,7 @@ test('thirty files made to hang what reads them are each told of, and laying and
   await expect(tray.getByText(/^Looking at/)).toHaveCount(0);
   await expect(said).not.toContainText(/undefined|unreachable|RangeError|recursive/);
   await expect(page.getByTestId('motif')).toHaveCount(12);
-  await expect(page.getByRole('button', { name: /^Check, \d+ to look at/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Check, (\d+|nothing) to look at/ })).toBeVisible();
 });
 /** Those that are read, for all that they are. */
 const SOUND =
