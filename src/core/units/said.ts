@@ -31,7 +31,7 @@ const BY_TEXT: readonly [RegExp, string][] = [
 ];
 
 const UNKNOWN =
-  'Something went wrong that should not. Try again; if it happens once more, save the bolt as a file and load the page anew.';
+  'Something went wrong that should not have. If trying again does not help, load the page anew: your work is kept. What was said stands under Help.';
 
 function named(names: string[], text: string): Record<string, string> {
   return Object.fromEntries(names.map((name) => [name, text]));

@@ -55,18 +55,24 @@ export default function Help({ open, onClose }: { open: boolean; onClose: () => 
           <ToggleButton value="system">As the machine</ToggleButton>
         </ToggleButtonGroup>
         {wrong.length > 0 && (
-          <Fold title="What went wrong" summary="As the browser said it, for whoever mends it">
-            {wrong.map(({ at, told, raw }) => (
-              <Box key={`${at} ${raw}`} sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
-                <Typography variant="body2">
-                  {new Date(at).toLocaleTimeString()}: {told}
-                </Typography>
-                <Typography variant="body2" color="text.secondary" sx={{ fontFamily: FIGURES, fontSize: 12 }}>
-                  {raw}
-                </Typography>
-              </Box>
-            ))}
-          </Fold>
+          <Box sx={{ mt: 2.5 }}>
+            <Fold title="What went wrong" summary="As the browser said it, for whoever mends it">
+              {wrong.map(({ at, told, raw }) => (
+                <Box key={`${at} ${raw}`} sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
+                  <Typography variant="body2">
+                    {new Date(at).toLocaleTimeString()}: {told}
+                  </Typography>
+                  <Typography
+                    variant="body2"
+                    color="text.secondary"
+                    sx={{ fontFamily: FIGURES, fontSize: 12 }}
+                  >
+                    {raw}
+                  </Typography>
+                </Box>
+              ))}
+            </Fold>
+          </Box>
         )}
       </DialogContent>
       <DialogActions>

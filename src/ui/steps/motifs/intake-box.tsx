@@ -44,7 +44,7 @@ export default function IntakeBox({ onFiles }: { onFiles: (files: IncomingFile[]
           }
         }
       } catch (error) {
-        setWrong([`${textOf(error)} Try again, or choose a file.`]);
+        setWrong([textOf(error)]);
       }
       setBusy('');
       if (seen.length) onFiles(seen);
@@ -72,7 +72,8 @@ export default function IntakeBox({ onFiles }: { onFiles: (files: IncomingFile[]
   const scan = () =>
     takeIn('Scanning a page.', async () => {
       const answer = await fetch('/stand-ins/scanner');
-      if (!answer.ok) throw new Said('The scanner did not answer. Is it switched on?');
+      if (!answer.ok)
+        throw new Said('The scanner did not answer. Is it switched on? Try again, or choose a file.');
       return [{ name: 'Scanned page', bytes: new Uint8Array(await answer.arrayBuffer()) }];
     });
 
