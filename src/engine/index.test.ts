@@ -74,6 +74,18 @@ test('a vector is drawn for the call that wanted it: no other comes between', as
   ]);
 });
 
+test('vectors are drawn one after the other: the time that each may take is its own', async () => {
+  const svg = new TextEncoder().encode('<svg xmlns="http://www.w3.org/2000/svg"/>');
+  const all = ['x', 'y', 'z'].map((asset) => sprite(art(asset), 64, async () => svg.slice()));
+  const drawn = () => sent.filter((s) => s.startsWith('draw 600')).length;
+  for (const n of [1, 2, 3]) {
+    await vi.waitFor(() => expect(gate).toHaveLength(1));
+    letGo();
+    await vi.waitFor(() => expect(drawn()).toBe(n));
+  }
+  await Promise.all(all);
+});
+
 test('art that was let go of while it was on its way is given again when it is wanted again', async () => {
   const first = sprite(art('a'), 64, load);
   await vi.waitFor(() => expect(sent).toContain('take a'));

@@ -49,7 +49,10 @@ const isDrawing = (bytes: Uint8Array) => formatOf(bytes)?.id === 'svg';
 
 /** A vector at a width, px, by a worker that is ended where it takes too long. */
 async function drawn(bytes: Uint8Array<ArrayBuffer>, width: number, mostMs: number): Promise<Raster> {
-  const raster = await drawings.run((s) => s.drawVector(handedOver(bytes), width), { mostMs });
+  // One after the other: the time of each is its own.
+  const raster = await drawings.inTurn(() =>
+    drawings.run((s) => s.drawVector(handedOver(bytes), width), { mostMs }),
+  );
   return transfer(raster, [raster.data.buffer]);
 }
 

@@ -18,6 +18,8 @@ const THROWN = { PictureRefused, Unfit: PictureRefused, FileRefused, ArgumentErr
 /** What bounds one piece of work: a signal that stops it, and how long it may take, ms. */
 export type Bounds = { signal?: AbortSignal; mostMs?: number };
 
+const GONE =
+  'This was not finished: the part of Hexaplex that does it did not load, or ran out of memory. See that Hexaplex is still running, close other tabs, and try again.';
 const TOO_LONG = 'This took far longer than it should and was ended. Everything is as it was.';
 
 /** One worker with its own art. Ending it stops whatever it does; the next call starts a fresh one. */
@@ -42,12 +44,8 @@ export class WorkerSlot {
     if (!this.remote) {
       this.worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
       this.remote = wrap<Services>(this.worker);
-      // A worker that runs out of memory says nothing to those who wait for it.
-      this.worker.addEventListener('error', () =>
-        this.end(
-          new Said('There was not enough memory for this, and it was ended. Everything is as it was.'),
-        ),
-      );
+      // A worker that does not load, or runs out of memory, says nothing to those who wait for it.
+      this.worker.addEventListener('error', () => this.end(new Said(GONE)));
       this.begun = this.begin(this.remote);
     }
     const { remote, begun } = this;

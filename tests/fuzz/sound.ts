@@ -1,7 +1,7 @@
 /**
  * Sound files by other writers through every reader, none of which may be refused: `npm run fuzz:sound -- [how many of each]`.
- * PIL, libvips and ImageMagick write the pictures; SVGs and profiles are those that Debian's packages of icons
- * (adwaita-icon-theme, breeze-icon-theme) and of colour (icc-profiles-free, colord-data) ship.
+ * PIL, libvips and ImageMagick write the pictures; SVGs, palettes and profiles are those that Debian's packages of icons
+ * (adwaita-icon-theme, breeze-icon-theme) and of colour (icc-profiles-free, colord-data) ship, and whatever else is there.
  */
 import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
@@ -121,6 +121,7 @@ try {
     ...byPil(),
     ...(await byLibvips()),
     ...byImageMagick(),
+    ...named('palette', spread(listed('/usr/share', '*.gpl'), count)),
     ...named('svg', spread(listed('/usr/share/icons', '*.svg'), count)),
     // Those of printers.
     ...named('icc', listed('/usr/share/color', '*.ic[cm]')).filter((c) =>
