@@ -205,7 +205,7 @@ test('a bolt that is opened again shows its cloth and its findings at once, as t
   await finest(page);
   const pixels = () => cloth.evaluate((c) => (c as HTMLCanvasElement).toDataURL());
   const before = await pixels();
-  await expect.poll(async () => (await derived(page)).length).toBe(13);
+  await expect.poll(async () => (await derived(page)).length).toBe(14);
   expect(await derived(page)).toContain('check');
   // No art is to be had: what is shown can only be what was kept.
   await page.evaluate(
@@ -239,7 +239,7 @@ test('storage that is cleared while a bolt is open is written anew, pictures and
   await page.keyboard.press('n');
   await page.keyboard.press('m');
   const before = await kept(page);
-  await expect.poll(async () => (await derived(page)).length).toBe(13);
+  await expect.poll(async () => (await derived(page)).length).toBe(14);
   const chromium = await context.newCDPSession(page);
   const { origin } = new URL(page.url());
   await chromium.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' });

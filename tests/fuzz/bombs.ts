@@ -356,11 +356,16 @@ const OTHERS: [kind: Case['kind'], name: string, make: () => Uint8Array | Promis
 const project = (files: Record<string, Uint8Array>) =>
   zipSync({ mimetype: [strToU8(PROJECT_MIME), { level: 0 }], ...files });
 
-/** Files of few bytes, or of many, that are made to hang what reads them or to fill the memory. @param every the first of so many. */
-export async function bombs(every = 1): Promise<Case[]> {
+/**
+ * Files of few bytes, or of many, that are made to hang what reads them or to fill the memory; those that are wanted, by their
+ * kind, name and number.
+ */
+export async function bombs(
+  wanted: (kind: Case['kind'], name: string, n: number) => boolean = () => true,
+): Promise<Case[]> {
   const of = (kind: Case['kind'], all: Record<string, () => Uint8Array>) =>
     Object.entries(all).map(([name, make]) => [kind, name, make] as (typeof OTHERS)[number]);
   const all = [...of('svg', SVGS), ...of('png', PNGS), ...of('tiff', TIFFS), ...of('ora', ORAS), ...OTHERS];
-  const some = all.filter((_, n) => n % every === 0);
+  const some = all.filter(([kind, name], n) => wanted(kind, name, n));
   return Promise.all(some.map(async ([kind, name, make]) => ({ name, kind, bytes: await make() })));
 }

@@ -29,7 +29,7 @@ test('files changed at random are read or refused in a sentence, whatever was ch
 
 test('files made to hang a reader or to fill the memory do neither', async () => {
   // All of them: npm run fuzz.
-  const all = await run(await bombs(4));
+  const all = await run(await bombs((_, __, n) => n % 4 === 0));
   expect(all.length).toBeGreaterThanOrEqual(20);
   expect(wrong(all)).toEqual([]);
 }, 300_000);

@@ -242,7 +242,7 @@ describe('vectors', () => {
 
   test('what is harmless passes: gradients, copies, embedded pixels, a style', () => {
     const body = `<defs><linearGradient id="g"><stop offset="0"/></linearGradient></defs><style>.a{fill:url(#g)}</style>
-      <rect class="a" fill="url(#g)"/><use href="#r"/><rect id="r"/><image href="data:image/png;base64,iVBORw0KGgo="/>`;
+      <rect class="a" fill="url(#g)"/><use href="#r"/><rect id="r"/><image href="data:image/png;base64,${Buffer.from(png).toString('base64')}"/>`;
     expect(read(body).widthMm).toBe(60);
     expect(said(() => readSvg(strToU8('<svg width="9" height="9"><g></svg>')))).toMatch(/well-formed/);
     expect([
@@ -250,6 +250,22 @@ describe('vectors', () => {
       formatOf(png)?.id === 'svg',
     ]).toEqual([true, false]);
   });
+});
+
+test('pictures inside an SVG are read by their heads: too large together, or none, they are turned away', () => {
+  const sized = (side: number) => {
+    const big = new Uint8Array(300_000);
+    big.set(png);
+    new DataView(big.buffer).setUint32(16, side);
+    new DataView(big.buffer).setUint32(20, side);
+    return `<image href="data:image/png;base64,${Buffer.from(big).toString('base64')}"/>`;
+  };
+  const read = (body: string) =>
+    readSvg(strToU8(`<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="60mm">${body}</svg>`));
+  expect(read(sized(4000).repeat(2)).widthMm).toBe(60);
+  expect(() => read(sized(4000).repeat(3))).toThrow(/over 40 megapixels together/);
+  expect(() => read(sized(40_000))).toThrow(/cannot be read, or is too large/);
+  expect(() => read('<image href="data:image/png;base64,AAAA"/>')).toThrow(/cannot be read/);
 });
 
 describe('TIFF heads', () => {
