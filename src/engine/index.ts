@@ -41,7 +41,7 @@ const drawings = new WorkerSlot();
 const tiles = new WorkerSlot();
 
 /** How long reading a file and working on what was read may take, and any long work, ms. */
-const MOST = { drawing: 4000, reading: 60_000, reckoning: 15 * 60_000 };
+const MOST = { drawing: 3500, reading: 60_000, reckoning: 15 * 60_000 };
 const reading: Bounds = { mostMs: MOST.reading };
 const long = (work?: Pick<Work, 'signal'>): Bounds => ({ signal: work?.signal, mostMs: MOST.reckoning });
 

@@ -82,7 +82,7 @@ test('thirty files made to hang what reads them are each told of, and laying and
 });
 /** Those that are read, for all that they are. */
 const SOUND =
-  /dashes|blur of|a style without|blanks in|million|a profile that|a text that|its own next|60,000|rows than|90,000|ring|300 MB/;
+  /dashes|blur of|a style without|blanks in|million|a profile that|a text that|its own next|60,000|rows than|empty pieces|90,000|ring|300 MB/;
 
 test('a blank page and a page all ink say what is wrong; a missing ppi is asked for', async ({ page }) => {
   await openDemo(page);

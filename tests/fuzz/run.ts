@@ -19,7 +19,7 @@ export type Went = { name: string; kind: Kind; ms: number; peakMb: number; text:
 export const MOST_MS = 5000;
 const MOST_MB = 512;
 /** After so long the program itself ends a drawing (engine/index). */
-const DRAWING_MS = 4000;
+const DRAWING_MS = 3500;
 
 type Child = { process: ChildProcessByStdio<Writable, Readable, null>; lines: AsyncIterator<string> };
 
