@@ -58,7 +58,7 @@ function useMarks(project: Project, sent: number, lines: number): Record<Step, M
         : n
           ? { text: String(n), say: `${n} to look at`, look: true }
           : report.linesLeft
-            ? { text: '·', say: 'lines are being measured' }
+            ? { text: '·', say: 'lines are not measured yet' }
             : { text: '✓', say: 'nothing to look at' },
     colour: count(project.colourways.length, 'colourway'),
     scale: !project.placements.length

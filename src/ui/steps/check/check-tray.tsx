@@ -37,7 +37,8 @@ export default function CheckTray() {
       : warnings.length
         ? `${counted(warnings.length, 'thing')} to look at${notes.length ? `, ${counted(notes.length, 'note')}` : ''}.`
         : `Nothing that needs mending${notes.length ? `; ${counted(notes.length, 'note')}` : ''}.`;
-  const lines = report?.linesLeft ? ` Measuring the lines of ${counted(report.linesLeft, 'motif')}.` : '';
+  const measuring = trouble ? 'Not measured are' : 'Measuring';
+  const lines = report?.linesLeft ? ` ${measuring} the lines of ${counted(report.linesLeft, 'motif')}.` : '';
   const mendable = warnings.filter((x) => mendOf(x.f.kind)).length;
   return (
     <Tray title="Check" summary={`${summary}${fresh || empty ? lines : ' Checking again.'}`}>
