@@ -67,7 +67,7 @@ export const checkKey = (p: Project) =>
     p.checking,
     p.reserves,
     p.guides.outline,
-    p.motifs.map((m) => [m.permission, m.standIn, m.direction]),
+    p.motifs.map((m) => [m.permission, m.standIn, m.direction, m.role]),
     p.colourways.find((c) => c.id === p.shown)?.colours,
   ]);
 
@@ -82,6 +82,7 @@ export function checkOptions(project: Project): CheckOptions {
     wants: productOf(product).wants,
     leads: new Map(inkedArts(project).map(({ key }) => [key, sprites.get(key)?.lead ?? -1])),
     inks: way.colours.map(rgbOfHex),
+    heroes: new Set(project.motifs.filter((m) => m.role === 'hero').map((m) => m.id)),
     tops: new Set(project.motifs.filter((m) => m.direction === 'top').map((m) => m.id)),
     reserves: project.reserves,
     outline: outlines.of(project.guides.outline)?.fitted

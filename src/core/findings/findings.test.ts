@@ -174,7 +174,8 @@ describe('known answers', () => {
     const rows = grid((p, n) => ({ ...p, x: p.x + 30 * Math.sin(n), y: 50 + 100 * Math.floor(n / 13) }));
     const [found] = of('row-up', look(rows).findings);
     expect(found.apartMm).toBeCloseTo(100, 0);
-    expect(found.swing).toBeGreaterThan(found.limit);
+    expect(found.strayMm).toBeLessThan(0.2 * found.chanceMm);
+    expect(found.placements).toHaveLength(found.count);
     const band = (((found.at.y - 50) % 100) + 100) % 100;
     expect(Math.min(band, 100 - band)).toBeLessThan(6);
   });

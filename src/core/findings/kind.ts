@@ -20,6 +20,8 @@ export type Measured = {
   leads: Map<string, number>;
   /** The colours on show, ground first. */
   inks: Rgb[];
+  /** Motifs that are meant to weigh. */
+  heroes: ReadonlySet<string>;
   /** Motifs that have a top. */
   tops: Set<string>;
   /** The outline that is worked to, mm; empty when it is the cell itself. */
@@ -85,6 +87,8 @@ export type Kind<F extends Found> = {
 /** A measure of the cloth, the kinds of finding that it tells, and what mends them. */
 export type FindingModule<F extends Found> = {
   measure: (measured: Measured) => F[];
+  /** Why it cannot be measured on this cloth, as a sentence; null: it can. */
+  unjudged?: (measured: Measured) => string | null;
   mend?: Mend;
   kinds: { [K in F['kind']]: Kind<Extract<F, { kind: K }>> };
 };

@@ -18,15 +18,17 @@ export type Limits = {
   /** Free path to the middle gap; a path of little cover to the same. */
   lane: number;
   softLane: number;
-  /** Swing of stripes that counts with so many motifs (over the root of their number), and the least that ever does. */
+  /** How unlikely chance must be to lay things on lines, as a power of ten, less two for a whole swing of the weight. */
   row: number;
-  rowLeast: number;
-  /** Weight at a glance to the mean: the heaviest, the faintest. */
+  /** Weight of the heaviest to the next; weight at a glance to the mean where heavy ones crowd, and of the faintest place. */
   heavy: number;
+  crowded: number;
   faint: number;
   /** Gap to the middle nearest gap. */
   touch: number;
+  /** Gap of two of the same to the middle gap of their own neighbours; and where the two lie as near as a pair. */
   twins: number;
+  twinsNear: number;
   /** Width of a leftover strip to the middle gap, and how many times as long as wide it is. */
   sliver: number;
   sliverLong: number;
@@ -37,12 +39,13 @@ const USUAL: Record<ClothStyle, Limits> = {
     bare: 1.3,
     lane: 0.62,
     softLane: 0.9,
-    row: 4.4,
-    rowLeast: 0.5,
-    heavy: 2.32,
+    row: 5,
+    heavy: 1.8,
+    crowded: 2.3,
     faint: 0.2,
     touch: 0.3,
-    twins: 1.02,
+    twins: 0.9,
+    twinsNear: 1.25,
     sliver: 0.1,
     sliverLong: 5,
   },
@@ -50,12 +53,13 @@ const USUAL: Record<ClothStyle, Limits> = {
     bare: 1.3,
     lane: 0.55,
     softLane: 0.85,
-    row: 4.4,
-    rowLeast: 0.5,
-    heavy: 2.32,
+    row: 5,
+    heavy: 1.8,
+    crowded: 2.3,
     faint: 0.25,
     touch: 0.3,
-    twins: 1.02,
+    twins: 0.9,
+    twinsNear: 1.25,
     sliver: 0.1,
     sliverLong: 5,
   },
@@ -63,12 +67,13 @@ const USUAL: Record<ClothStyle, Limits> = {
     bare: 1.3,
     lane: 0.5,
     softLane: 0.8,
-    row: 4.4,
-    rowLeast: 0.5,
-    heavy: 2.25,
+    row: 5,
+    heavy: 1.8,
+    crowded: 2.3,
     faint: 0.3,
     touch: 0.3,
-    twins: 1.02,
+    twins: 0.9,
+    twinsNear: 1.25,
     sliver: 0.1,
     sliverLong: 6,
   },
@@ -87,11 +92,12 @@ export function limitsOf(style: ClothStyle, strictness: Strictness): Limits {
     lane: u.lane * ease,
     softLane: u.softLane * ease,
     row: u.row * ease,
-    rowLeast: u.rowLeast * ease,
     heavy: u.heavy * ease,
+    crowded: u.crowded * ease,
     faint: u.faint / ease,
     touch: u.touch / ease,
     twins: u.twins / ease,
+    twinsNear: u.twinsNear / ease,
     sliver: u.sliver / ease,
   };
 }

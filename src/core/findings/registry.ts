@@ -17,8 +17,8 @@ import { weight } from './weight';
 /** Every measure of a cloth, in the order in which they are made: each is one folder and one line here. */
 const FINDINGS = [
   hairline,
-  barePatch,
   lane,
+  barePatch,
   rowUp,
   weight,
   touching,

@@ -21,6 +21,8 @@ export type CheckOptions = {
   leads?: Map<string, number>;
   /** The colours on show, ground first. */
   inks?: Rgb[];
+  /** Motifs that are meant to weigh. */
+  heroes?: Set<string>;
   /** Motifs that have a top. */
   tops?: Set<string>;
   reserves?: Reserved[];
@@ -44,6 +46,8 @@ export type CheckReport = {
   limits: Limits;
   /** Share of each placement that stays in sight, in the scene's order. */
   seen: number[];
+  /** What could not be judged on this cloth, and why: sentences. */
+  unjudged: string[];
   /** On how many motifs no line was looked for yet: 0 in a whole check. */
   linesLeft: number;
 };
@@ -72,6 +76,7 @@ export function runCheck(
     wants: options.wants ?? WANTS,
     leads,
     inks: options.inks ?? [],
+    heroes: options.heroes ?? new Set(),
     tops,
     outline: options.outline ?? [],
     knownLines: options.knownLines ?? false,
@@ -89,6 +94,7 @@ export function runCheck(
     evenness: evennessOf(cloth, leads),
     direction: directionOf(scene.placements, tops).report,
     limits,
+    unjudged: findingModules.all().flatMap((m) => m.unjudged?.(measured) ?? []),
     seen: Array.from(picture.seen, (v, k) => v / Math.max(1, picture.drawn[k])),
     linesLeft: options.knownLines ? unmeasured.length : 0,
   };

@@ -5,7 +5,9 @@ import { fillPatches } from './mend';
 import { plantBarePatch } from './plant';
 
 export const barePatch: FindingModule<BarePatch> = {
-  measure: ({ cloth, limits }) => barePatches(cloth, limits),
+  measure: ({ cloth, limits, found }) => barePatches(cloth, limits, found),
+  unjudged: ({ cloth }) =>
+    cloth.rooms ? null : 'Bare patches: there are too few gaps to know a usual one.',
   mend: {
     part: 'patches',
     name: 'Patches',

@@ -2,12 +2,16 @@ import { nearestCopy, type Point, wrapPoint } from '../../lattice';
 import type { Circle } from '../cloth/circles';
 import type { ClothMeasures } from '../cloth/measures';
 import type { Found } from '../found';
+import { inLane, type Lane } from '../lane/measure';
 import type { Limits } from '../limits';
 
 export type BarePatch = Found & { kind: 'bare-patch'; widthMm: number; usualMm: number; limitMm: number };
 
 /** From how many mm a patch counts at all. */
 const LEAST_MM = 4;
+
+/** Empty circles whose middles are nearer than this share of both radii are one hole with a waist. */
+const MEETS = 1.1;
 
 /**
  * From which radius, px, a hole is pointed out: the wider gaps of this cloth (the sixth part of them), times a limit that
@@ -43,8 +47,11 @@ function widest({ silhouettes, mm }: ClothMeasures, from: Point): { at: Point; r
   return { at, r };
 }
 
-/** Bare patches: empty circles much larger than the cloth's own gaps. */
-export function barePatches(cloth: ClothMeasures, limits: Limits): BarePatch[] {
+/** A hole so many times as wide as the lane that it lies in is told beside it. */
+const BESIDE_LANE = 2.6;
+
+/** Bare patches: empty circles much larger than the cloth's own gaps; one that is part of a lane is told as the lane. */
+export function barePatches(cloth: ClothMeasures, limits: Limits, found: readonly Found[]): BarePatch[] {
   const { rooms, across } = cloth;
   if (!rooms) return [];
   const limit = holeLimit(cloth, limits.bare);
@@ -52,23 +59,29 @@ export function barePatches(cloth: ClothMeasures, limits: Limits): BarePatch[] {
   const kept: Circle[] = [];
   for (const c of rooms.rooms) {
     if (c.r <= limit || across(c.r) <= LEAST_MM) break;
-    // One that reaches far into a larger one is an arm of the same hole.
+    // One that meets a larger one is an arm of the same hole.
     const arm = kept.some((k) => {
       const near = nearestCopy(lattice, k, c);
-      return Math.hypot(near.x - c.x, near.y - c.y) < k.r + 0.5 * c.r;
+      return Math.hypot(near.x - c.x, near.y - c.y) < MEETS * (k.r + c.r);
     });
     if (!arm) kept.push(c);
   }
-  return kept.slice(0, 8).map((c) => {
-    const { at, r } = widest(cloth, cloth.point(c));
-    return {
-      kind: 'bare-patch',
-      severity: 'warning',
-      at: wrapPoint(cloth.lattice, at),
-      placements: [],
-      widthMm: 2 * r,
-      usualMm: across(rooms.median),
-      limitMm: across(limit),
-    };
-  });
+  const lanes = found.filter((f): f is Lane => f.kind === 'lane');
+  return kept
+    .slice(0, 8)
+    .map((c): BarePatch => {
+      const { at, r } = widest(cloth, cloth.point(c));
+      return {
+        kind: 'bare-patch',
+        severity: 'warning',
+        at: wrapPoint(cloth.lattice, at),
+        placements: [],
+        widthMm: 2 * r,
+        usualMm: across(rooms.median),
+        limitMm: across(limit),
+      };
+    })
+    .filter(({ at, widthMm }) =>
+      lanes.every((l) => widthMm > BESIDE_LANE * l.widthMm || !inLane(l, at, cloth.lattice, widthMm * 0.35)),
+    );
 }

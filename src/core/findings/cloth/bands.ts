@@ -55,6 +55,29 @@ export function profilesOf(
   return { weight, cover };
 }
 
+/** A term of the Fourier series of a profile: k stripes to a period; its two parts, and the mean of all. */
+function term(mean: Float64Array, k: number): { re: number; im: number; all: number } {
+  const n = mean.length;
+  let [re, im, all] = [0, 0, 0];
+  for (let t = 0; t < n; t++) {
+    const turn = (2 * Math.PI * k * (t + 0.5)) / n;
+    re += mean[t] * Math.cos(turn);
+    im += mean[t] * Math.sin(turn);
+    all += mean[t];
+  }
+  return { re: (2 * re) / n, im: (2 * im) / n, all: all / n };
+}
+
+/** How strongly stripes so far apart swing across a direction, as a share of the mean; 0 where it was not looked at. */
+export function swingOf(profiles: Profile[], { step }: Direction, apart: number): number {
+  const profile = profiles.find(
+    ({ direction: d }) => Math.hypot(d.step.x - step.x, d.step.y - step.y) < 1e-6 * d.long,
+  );
+  if (!profile) return 0;
+  const { re, im, all } = term(profile.mean, Math.round(profile.direction.period / apart));
+  return all > 0 ? Math.hypot(re, im) / all : 0;
+}
+
 /** Stripes of weight: how strongly they swing (share of the mean), how far apart, and a point on the heaviest. */
 export type Stripes = { direction: Direction; swing: number; apart: number; at: Point };
 
@@ -70,14 +93,8 @@ export function stripesOf(profiles: Profile[], least: number): Stripes[] {
     if (!(all > 0)) continue;
     let best: Stripes | null = null;
     for (let k = 1; direction.period / k >= least && k < n / 2; k++) {
-      let re = 0;
-      let im = 0;
-      for (let t = 0; t < n; t++) {
-        const turn = (2 * Math.PI * k * (t + 0.5)) / n;
-        re += mean[t] * Math.cos(turn);
-        im += mean[t] * Math.sin(turn);
-      }
-      const swing = (2 * Math.hypot(re, im)) / n / all;
+      const { re, im } = term(mean, k);
+      const swing = Math.hypot(re, im) / all;
       if (best && swing <= best.swing) continue;
       const apart = direction.period / k;
       const off = (Math.atan2(im, re) / (2 * Math.PI)) * apart;

@@ -22,6 +22,7 @@ import { type Circle, emptyCircles, roomsOf } from './circles';
 import { type Neighbours, neighboursOf } from './neighbours';
 import { perShape } from './per-shape';
 import { type ClothPicture, coarsePlan, pictureOf } from './picture';
+import { type Thing, thingsOf } from './things';
 import { blurOnTorus } from './weight';
 
 /**
@@ -35,6 +36,8 @@ export type ClothMeasures = {
   outlines: Map<string, Outline>;
   /** The silhouettes exactly; piece n is placement n. */
   silhouettes: SilhouetteIndex;
+  /** What lies on it once a period of the lattice. */
+  things: Thing[];
   /** How far apart things are if spread evenly, mm. */
   spacingMm: number;
   picture: ClothPicture;
@@ -121,6 +124,7 @@ export function measureCloth(
     twin,
     outlines: used,
     silhouettes,
+    things: thingsOf(scene.placements, used, twin),
     spacingMm,
     picture,
     room,

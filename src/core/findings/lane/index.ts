@@ -1,12 +1,16 @@
 import { counted, smallText } from '../../units';
 import type { FindingModule } from '../kind';
 import { percentText, wayText } from '../words';
-import { type Lane, openLanes } from './measure';
+import { LEAST_FOR_LANES, type Lane, openLanes } from './measure';
 import { unlane } from './mend';
 import { plantLane } from './plant';
 
 export const lane: FindingModule<Lane> = {
   measure: ({ cloth, limits }) => openLanes(cloth, limits),
+  unjudged: ({ cloth }) =>
+    cloth.scene.placements.length < LEAST_FOR_LANES
+      ? `Lanes: fewer than ${LEAST_FOR_LANES} things always leave some.`
+      : null,
   mend: {
     part: 'lanes',
     name: 'Lanes',

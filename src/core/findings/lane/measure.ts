@@ -1,4 +1,4 @@
-import { type Point, wrapPoint } from '../../lattice';
+import { type Lattice, type Point, wrapPoint } from '../../lattice';
 import { thinBands } from '../cloth/bands';
 import type { ClothMeasures } from '../cloth/measures';
 import type { Found } from '../found';
@@ -15,7 +15,7 @@ export type Lane = Found & {
 };
 
 /** Fewer motifs than this always leave lanes: they are how such a layout looks. */
-const LEAST_MOTIFS = 10;
+export const LEAST_FOR_LANES = 6;
 /** How little may lie in a path that is not quite free, as a share of what lies on the cloth. */
 const LITTLE = 0.12;
 /** Paths that run within so many degrees of a wider one are the same to the eye. */
@@ -27,10 +27,18 @@ const turn = (a: number, b: number) => {
   return Math.min(d, 180 - d);
 };
 
+/** Whether a place is in a lane, or no farther than `by` mm from its edge. */
+export function inLane(lane: Lane, at: Point, { a, b }: Lattice, by: number): boolean {
+  const long = Math.hypot(lane.along.x, lane.along.y);
+  const period = Math.abs(a.x * b.y - a.y * b.x) / long;
+  const t = ((at.x - lane.at.x) * -lane.along.y + (at.y - lane.at.y) * lane.along.x) / long;
+  return Math.abs(t - Math.round(t / period) * period) <= lane.widthMm / 2 + by;
+}
+
 /** Open lanes: straight paths right through the repeat that are free, or all but free, of art. */
 export function openLanes(cloth: ClothMeasures, limits: Limits): Lane[] {
   const { rooms, scene, lattice } = cloth;
-  if (!rooms || scene.placements.length < LEAST_MOTIFS) return [];
+  if (!rooms || scene.placements.length < LEAST_FOR_LANES) return [];
   const usualMm = cloth.across(rooms.median);
   // Limits are set by the room as the picture has it, from middle to middle of its pixels.
   const roomMm = cloth.mm(2 * rooms.median);

@@ -1,12 +1,17 @@
 import { smallText } from '../../units';
 import type { FindingModule } from '../kind';
-import { percentText, wayText } from '../words';
+import { nameOf, wayText } from '../words';
+import { LEAST_FOR_LINES } from './lines';
 import { type RowUp, rowUps } from './measure';
 import { unrow } from './mend';
 import { plantRows } from './plant';
 
 export const rowUp: FindingModule<RowUp> = {
   measure: ({ cloth, limits }) => rowUps(cloth, limits),
+  unjudged: ({ cloth }) =>
+    cloth.things.length < LEAST_FOR_LINES
+      ? `Rows: fewer than ${LEAST_FOR_LINES} things stand in rows by the layout alone.`
+      : null,
   mend: {
     part: 'rows',
     name: 'Rows',
@@ -19,9 +24,19 @@ export const rowUp: FindingModule<RowUp> = {
   kinds: {
     'row-up': {
       letter: 'R',
-      title: (f) => `Rows, ${smallText(f.apartMm)} apart`,
-      why: (f) =>
-        `The weight swings by ${percentText(f.swing)} in stripes ${wayText(f.along)}; up to ${percentText(f.limit)} is chance. From across a room the rows show before the motifs: move some out of line.`,
+      title: (f, named) =>
+        f.which === 'motif'
+          ? `${nameOf(f, named)} in rows, ${smallText(f.apartMm)} apart`
+          : `Rows, ${smallText(f.apartMm)} apart`,
+      why: (f, named) => {
+        const which =
+          f.which === 'motif'
+            ? `All ${f.count} of ${nameOf(f, named)}`
+            : f.count === f.of
+              ? `All ${f.of} things`
+              : `The ${f.count} largest of ${f.of}`;
+        return `${which} lie on lines ${wayText(f.along)}, ${smallText(f.strayMm)} off them; chance would put them ${smallText(f.chanceMm)} off. From across a room the rows show before the motifs: move some out of line.`;
+      },
       extent: (f) => ({ band: f.along, wideMm: f.apartMm * 0.5, onlyInFocus: true }),
       mends: true,
       fault: {

@@ -1,12 +1,14 @@
 import { counted, smallText } from '../../units';
 import type { FindingModule } from '../kind';
 import { nameOf, pairOf } from '../words';
-import { type Twins, twinsOf } from './measure';
+import { type Twins, tooFewKinds, twinsOf } from './measure';
 import { untwin } from './mend';
 import { plantTwins } from './plant';
 
 export const twins: FindingModule<Twins> = {
   measure: ({ cloth, limits, leads }) => twinsOf(cloth, limits, leads),
+  unjudged: ({ cloth }) =>
+    tooFewKinds(cloth) ? 'Twins: of one or two motifs each lies beside its like everywhere.' : null,
   mend: {
     part: 'twins',
     name: 'Twins',
@@ -18,9 +20,15 @@ export const twins: FindingModule<Twins> = {
     twins: {
       letter: 'T',
       title: (f, named) =>
-        f.same === 'motif' ? `Two of ${nameOf(f, named)} side by side` : 'Two of one colour side by side',
+        f.often
+          ? `${nameOf(f, named)} often lies beside itself`
+          : f.same === 'motif'
+            ? `Two of ${nameOf(f, named)} side by side`
+            : 'Two of one colour side by side',
       why: (f, named) =>
-        `${f.same === 'motif' ? 'Same motif' : pairOf(f, named)}, about one size, ${f.gapMm > 0 ? `${smallText(f.gapMm)} apart; the gaps are about ${smallText(f.usualMm)}` : 'on top of each other'}. The pair shows again in every repeat: swap one.`,
+        f.often
+          ? `It is ${f.often.count} of the ${f.often.of} things on this cloth, so some lie side by side wherever they go. Lay fewer of it if that shows.`
+          : `${f.same === 'motif' ? 'Same motif' : pairOf(f, named)}, about one size, ${f.gapMm > 0 ? `${smallText(f.gapMm)} apart; the gaps about them are ${smallText(f.usualMm)}` : 'on top of each other'}. The pair shows again in every repeat: swap one.`,
       mends: true,
       fault: {
         name: 'twins',

@@ -1,58 +1,146 @@
 import { nearestCopy, wrapPoint } from '../../lattice';
 import type { ClothMeasures } from '../cloth/measures';
 import { nearestGaps } from '../cloth/nearest-gaps';
+import type { Neighbours } from '../cloth/neighbours';
 import type { Found } from '../found';
 import type { Limits } from '../limits';
 
-export type Twins = Found & { kind: 'twins'; same: 'motif' | 'colour'; gapMm: number; usualMm: number };
+export type Twins = Found & {
+  kind: 'twins';
+  same: 'motif' | 'colour';
+  gapMm: number;
+  /** The middle of the gaps that the two have to their neighbours. */
+  usualMm: number;
+  /** It is laid so often that some must lie side by side: told once for all, of so many things. */
+  often: { count: number; of: number } | null;
+};
 
 /** How alike in size two of the same are, to be the same thing twice. */
 const SIZE = 1.45;
+/** With fewer motifs than this each lies beside its like everywhere, and is meant to. */
 const LEAST_KINDS = 3;
-/** Two of one colour are told only when they lie this much nearer than twins of one motif. */
-const COLOUR_NEARER = 0.75;
 
-/** Neighbours side by side that are the same motif, or lead with the same colour, at about the same size. */
+export const tooFewKinds = ({ scene }: ClothMeasures): boolean =>
+  new Set(scene.placements.map((p) => p.motif)).size < LEAST_KINDS;
+
+/** Neighbours share at least so much of the smaller one's border. */
+const BORDER = 0.12;
+/** Two whose middles lie within so many sums of their radii look like a pair. */
+const PAIR = 2;
+/** What is laid oftener than this lies apart only if it was taken care of: fewer such neighbours than so much of chance. */
+const OFTEN = 0.25;
+const CARE = 0.5;
+/** Colours lie beside themselves on most cloths: one that does is a slip only where far fewer do than chance would bring. */
+const COLOUR_CARE = 0.25;
+/** All that are nearer than this share of the limit are told, else only the nearest; of one colour, those alone. */
+const PLAIN = 0.7;
+const MOST_NOTES = 3;
+
+type Candidate = { i: number; j: number; same: Twins['same']; pair: Neighbours; gapMm: number; usualMm: number; near: boolean };
+
+/** Neighbours that are the same motif, or lead with the same colour, at about one size, nearer than their neighbours are. */
 export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string, number>): Twins[] {
-  const { scene, silhouettes, lattice, mm } = cloth;
-  const n = scene.placements.length;
-  // With one or two motifs in all, each lies beside its like everywhere, and is meant to.
-  if (new Set(scene.placements.map((p) => p.motif)).size < LEAST_KINDS) return [];
-  const { middle } = nearestGaps(cloth);
-  const area = (k: number) => {
-    const p = scene.placements[k];
-    return (silhouettes.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
+  const { scene, lattice } = cloth;
+  const { placements } = scene;
+  const n = placements.length;
+  if (tooFewKinds(cloth)) return [];
+  const leadOf = (k: number) => leads.get(placements[k].art ?? placements[k].motif) ?? -1;
+  const { all, alike } = candidates(cloth, leadOf);
+  const kindOf = (c: Candidate) => (c.same === 'motif' ? placements[c.i].motif : 'colour');
+  const chance = (of: number[]) =>
+    (alike * of.reduce((sum, count) => sum + count * (count - 1), 0)) / Math.max(1, n * (n - 1));
+  const countOf = (motif: string) => placements.filter((p) => p.motif === motif).length;
+  const colours = new Map<number, number>();
+  for (const k of placements.keys()) colours.set(leadOf(k), (colours.get(leadOf(k)) ?? 0) + 1);
+  colours.delete(-1);
+  /** Whether the cloth takes care to keep a kind apart, so that two side by side are a slip. */
+  const cares = (c: Candidate) => {
+    const pairs = all.filter((d) => kindOf(d) === kindOf(c)).length;
+    if (c.same === 'colour') return pairs <= COLOUR_CARE * chance([...colours.values()]);
+    const count = countOf(placements[c.i].motif);
+    return count <= OFTEN * n || pairs <= Math.max(1, CARE * chance([count]));
   };
-  const found = new Map<number, Twins>();
-  for (const pair of cloth.pairs) {
-    const [i, j] = [pair.i % n, pair.j % n];
-    if (i === j) continue;
-    const [p, q] = [scene.placements[i], scene.placements[j]];
-    const lead = leads.get(p.art ?? p.motif) ?? -1;
-    const same =
-      p.motif === q.motif ? 'motif' : lead >= 0 && lead === leads.get(q.art ?? q.motif) ? 'colour' : null;
-    if (!same) continue;
-    const [small, large] = [area(i), area(j)].sort((a, b) => a - b);
-    if (large > small * SIZE ** 2) continue;
-    const limit = middle * limits.twins * (same === 'colour' ? COLOUR_NEARER : 1);
-    if (mm(pair.gap) > limit + mm(2)) continue;
-    const gaps = silhouettes.around(i, limit, new Set([j])).map((near) => near.gap);
-    if (!gaps.length) continue;
-    const gapMm = Math.min(...gaps);
-    const key = Math.min(i, j) * n + Math.max(i, j);
-    const known = found.get(key);
-    if (known && known.gapMm <= gapMm) continue;
-    const at = cloth.point(pair);
-    const [a, b] = [pair.i, pair.j].map((l) => nearestCopy(lattice, cloth.imageAt(l), at));
-    found.set(key, {
+  const out: Twins[] = [];
+  const told = new Set<string>();
+  for (const c of all) {
+    const kind = kindOf(c);
+    const first = !told.has(kind);
+    told.add(kind);
+    const limit =
+      c.same === 'colour'
+        ? PLAIN * limits.twins
+        : c.near
+          ? Math.max(limits.twins, limits.twinsNear)
+          : limits.twins;
+    const times = c.gapMm / Math.max(c.usualMm, 1e-9);
+    const cared = cares(c);
+    const often = !cared && c.same === 'motif';
+    if (often && !first) continue;
+    const shows = cared && times <= (out.some((f) => f.severity === 'warning') ? PLAIN * limits.twins : limit);
+    const at = cloth.point(c.pair);
+    const [a, b] = [c.pair.i, c.pair.j].map((l) => nearestCopy(lattice, cloth.imageAt(l), at));
+    out.push({
       kind: 'twins',
-      severity: same === 'motif' ? 'warning' : 'note',
+      severity: shows ? 'warning' : 'note',
       at: wrapPoint(lattice, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }),
-      placements: [p.id ?? '', q.id ?? ''],
-      same,
-      gapMm,
-      usualMm: middle,
+      placements: [placements[c.i].id ?? '', placements[c.j].id ?? ''],
+      same: c.same,
+      gapMm: c.gapMm,
+      usualMm: c.usualMm,
+      often: often ? { count: countOf(placements[c.i].motif), of: n } : null,
     });
   }
-  return [...found.values()].sort((a, b) => a.gapMm - b.gapMm).slice(0, 12);
+  const notes = out.filter((f) => f.severity === 'note');
+  return [
+    ...out.filter((f) => f.severity === 'warning'),
+    ...notes.filter((f) => f.often),
+    ...notes.filter((f) => !f.often).slice(0, MOST_NOTES),
+  ];
+}
+
+/** All that are the same side by side, the nearest for their neighbours first; and how many neighbours are about one size. */
+function candidates(
+  cloth: ClothMeasures,
+  leadOf: (k: number) => number,
+): { all: Candidate[]; alike: number } {
+  const { scene, silhouettes, mm } = cloth;
+  const { placements } = scene;
+  const n = placements.length;
+  const areas = placements.map((p) => (silhouettes.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2);
+  const border = new Map<number, number>();
+  for (const { i, j, border: long } of cloth.pairs)
+    for (const k of [i, j]) border.set(k, (border.get(k) ?? 0) + long);
+  const side = cloth.pairs.filter(
+    ({ i, j, border: long }) => long >= BORDER * Math.min(border.get(i) ?? 0, border.get(j) ?? 0),
+  );
+  const gapsOf = placements.map((): number[] => []);
+  for (const { i, j, gap } of side) for (const k of [i, j]) gapsOf[k % n].push(mm(gap));
+  const { middle } = nearestGaps(cloth);
+  const out = new Map<number, Candidate>();
+  let alike = 0;
+  for (const pair of side) {
+    const [i, j] = [pair.i % n, pair.j % n];
+    if (i === j) continue;
+    const [p, q] = [placements[i], placements[j]];
+    const same = p.motif === q.motif ? 'motif' : leadOf(i) >= 0 && leadOf(i) === leadOf(j) ? 'colour' : null;
+    const [small, large] = [areas[i], areas[j]].sort((a, b) => a - b);
+    if (large > small * SIZE ** 2) continue;
+    alike++;
+    if (!same) continue;
+    const key = Math.min(i, j) * n + Math.max(i, j);
+    const known = out.get(key);
+    if (known && known.gapMm <= mm(pair.gap)) continue;
+    const own = [...gapsOf[i], ...gapsOf[j]].sort((a, b) => a - b);
+    const usualMm = Math.max(own[own.length >> 1] ?? 0, middle);
+    const apart = silhouettes.apart(p, q);
+    const near = apart <= (PAIR * (Math.sqrt(small) + Math.sqrt(large))) / Math.sqrt(Math.PI);
+    out.set(key, { i, j, same, pair, gapMm: mm(pair.gap), usualMm, near });
+  }
+  // The picture says who may be near; how near is measured.
+  for (const c of out.values()) {
+    const measured = silhouettes.around(c.i, c.gapMm + mm(3), new Set([c.j])).map((a) => a.gap);
+    if (measured.length) c.gapMm = Math.min(...measured);
+  }
+  const all = [...out.values()].sort((a, b) => a.gapMm / a.usualMm - b.gapMm / b.usualMm);
+  return { all, alike };
 }

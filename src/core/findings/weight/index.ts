@@ -1,17 +1,22 @@
 import { trimmed } from '../../units';
 import type { FindingModule } from '../kind';
 import { nameOf, percentText } from '../words';
-import { type HeavySpot, heavySpots } from './measure';
+import { type HeavySpot, heavySpots, LEAST_FOR_WEIGHT } from './measure';
 import { lighten } from './mend';
 import { plantHeavy } from './plant';
 
 export const weight: FindingModule<HeavySpot> = {
-  measure: ({ cloth, limits, found }) =>
+  measure: ({ cloth, limits, heroes, found }) =>
     heavySpots(
       cloth,
       limits,
+      heroes,
       found.filter((f) => f.kind === 'bare-patch'),
     ),
+  unjudged: ({ cloth }) =>
+    cloth.scene.placements.length < LEAST_FOR_WEIGHT
+      ? `Weight: among fewer than ${LEAST_FOR_WEIGHT} things none can stand out.`
+      : null,
   mend: {
     part: 'weight',
     name: 'Weight',
@@ -24,9 +29,12 @@ export const weight: FindingModule<HeavySpot> = {
   kinds: {
     heavy: {
       letter: 'H',
-      title: (f, named) => `${nameOf(f, named)} weighs too much`,
+      title: (f, named) =>
+        f.against === 'next' ? `${nameOf(f, named)} weighs too much` : 'Heavy ones crowd here',
       why: (f) =>
-        `At a glance it weighs ${trimmed(f.times, 1)} times the mean; the eye stops at ${trimmed(f.limit, 1)}. Make it smaller, or give it lighter neighbours.`,
+        f.against === 'next'
+          ? `By its size and how far it stands out from the ground it weighs ${trimmed(f.times, 1)} times the next heaviest; from ${trimmed(f.limit, 1)} the eye stops there. Make it smaller, or lay another as heavy.`
+          : `At a glance this place weighs ${trimmed(f.times, 1)} times the mean; from ${trimmed(f.limit, 1)} the eye stops there. Make one smaller, or move one away.`,
       extent: (f) => ({ ring: f.widthMm }),
       mends: true,
       fault: {

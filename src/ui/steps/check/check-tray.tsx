@@ -13,7 +13,7 @@ import { PROPOSAL, useProposal } from '@/session/proposal';
 import Fold from '../../parts/fold';
 import JobProgress from '../../parts/job-progress';
 import Sections from '../../parts/sections';
-import Tray from '../../parts/tray';
+import Tray, { Part } from '../../parts/tray';
 import EvennessPart from './evenness';
 import FindingCard from './finding-card';
 import Practice from './practice';
@@ -62,10 +62,16 @@ export default function CheckTray() {
       {warnings.map((found) => (
         <FindingCard key={found.n} found={found} project={project} />
       ))}
-      {report && !empty && report.medianGapMm === null && (
-        <Typography variant="body2" color="text.secondary">
-          Nothing to compare yet. Lay three motifs or more, with ground between them.
-        </Typography>
+      {report && !empty && report.unjudged.length > 0 && (
+        <Part title="Not judged">
+          <Box component="ul" sx={{ m: 0, pl: 2 }} data-testid="unjudged">
+            {report.unjudged.map((why) => (
+              <Typography key={why} component="li" variant="body2" color="text.secondary">
+                {why}
+              </Typography>
+            ))}
+          </Box>
+        </Part>
       )}
       {notes.length > 0 && (
         <Fold title={counted(notes.length, 'note')} summary="Worth knowing before it is sent">

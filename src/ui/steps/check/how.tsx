@@ -46,10 +46,11 @@ export default function How({ project }: { project: Project }) {
       {limits && (
         <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }} data-testid="limits">
           Pointed out: a patch over {trim(limits.bare, 2)} times the wider gaps (more where gaps differ); a
-          lane over {trim(limits.lane, 2)} of the middle gap; stripes that swing over{' '}
-          {trim(limits.row * 100, 0)} % over the root of the number of motifs; weight over{' '}
-          {trim(limits.heavy, 2)} times the mean; edges under {trim(limits.touch, 2)} and twins under{' '}
-          {trim(limits.twins, 2)} of the middle nearest gap; art under {holds.ppi} ppi, lines under{' '}
+          lane over {trim(limits.lane, 2)} of the middle gap; rows that chance lays once in 10
+          <sup>{trim(limits.row, 1)}</sup> cloths (less where the weight swings with them); a thing{' '}
+          {trim(limits.heavy, 2)} times as heavy as the next, or a place {trim(limits.crowded, 2)} times the
+          mean; edges under {trim(limits.touch, 2)} of the middle nearest gap; twins under{' '}
+          {trim(limits.twins, 2)} of the gaps about them; art under {holds.ppi} ppi, lines under{' '}
           {holds.lineMm} mm, gaps under {holds.gapMm} mm. Your printer's own limits come first.
         </Typography>
       )}
