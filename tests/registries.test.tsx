@@ -51,7 +51,7 @@ test('a finding is one object and one line: it is in the report, in words, and c
     measure: () => [
       { kind: 'smudge', at: { x: 1, y: 2 }, severity: 'warning', placements: ['p'], wideMm: 7 },
     ],
-    mend: { part: 'smudges', name: 'Smudges', turn: 3.5, run: () => 0, summary: (n) => `${n} wiped` },
+    mend: { part: 'smudges', name: 'Smudges', turn: 3.5, run: () => false, summary: (n) => `${n} wiped` },
     kinds: {
       smudge: {
         letter: 'X',

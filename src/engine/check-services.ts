@@ -47,7 +47,7 @@ export const checkServices = {
     request: SceneRequest,
     options: CheckOptions,
     parts: string[],
-    may: { locked: number[]; fillers: Filler[]; only: Finding | null },
+    may: { locked: number[]; fillers: Filler[]; only: Finding | null; leave?: Finding[] },
     onProgress: Progress,
   ): Mended =>
     mend(sceneOf(request), planOf(request), options, parts, {

@@ -260,6 +260,8 @@ export const fillPatch = (
   ...[request, patch, fillers, gapMm, leads, work]: [...Parameters<Services['fillPatch']>, Work]
 ) => reckon((s) => s.fillPatch(request, patch, fillers, gapMm, leads), work);
 export const largestFit: Call<'largestFit'> = (...args) => interactive.run((s) => s.largestFit(...args));
+export const takeInHand: Call<'takeInHand'> = (...args) => interactive.run((s) => s.takeInHand(...args));
+export const forecast: Call<'forecast'> = (...args) => interactive.run((s) => s.forecast(...args));
 export const evenness: Call<'evenness'> = (...args) => interactive.run((s) => s.evenness(...args));
 export const grainTile: Call<'grain'> = (...args) =>
   interactive.run((s) => s.grain(...args)) as ReturnType<Call<'grain'>>;

@@ -1,6 +1,8 @@
 import {
   type Filler,
+  type Forecast,
   fillGap,
+  forecast,
   gapSpread,
   grainRows,
   type Layout,
@@ -9,6 +11,7 @@ import {
   type Offer,
   type Outline,
   outlineOf,
+  type Placed,
   type Point,
   pixelPlan,
   type Scattered,
@@ -17,6 +20,7 @@ import {
   scatter,
   settle,
   shadeOf,
+  type Usual,
   wearOf,
 } from '../core';
 import type { GrainRequest, LayRequest, Progress } from './protocol';
@@ -31,6 +35,9 @@ function silhouettesOf(request: LayRequest, layout = request.layout): Silhouette
 
 /** A canvas rounds down when it lays a soft pixel over another: on the whole so many levels are lost. */
 const ROUNDED_DOWN = 0.4;
+
+/** What is in the hand, on the cloth that it was taken from: one at a time. */
+let hand: { silhouettes: SilhouetteIndex; n: number } | null = null;
 
 /** Arranging by measured gaps. */
 export const layServices = {
@@ -59,6 +66,15 @@ export const layServices = {
     const silhouettes = silhouettesOf(request);
     return largestFit(silhouettes, n, silhouettes.placed(n), gapMm);
   },
+
+  /** Makes ready to foretell what comes of moving a placement, by its number. */
+  takeInHand: (request: LayRequest, n: number): void => {
+    hand = { silhouettes: silhouettesOf(request), n };
+  },
+
+  /** What comes of what is in the hand lying so; null when nothing is. */
+  forecast: (held: Placed, usual: Usual): Forecast | null =>
+    hand && forecast(hand.silhouettes, hand.n, held, usual),
 
   /** How even the gaps are in each layout: their spread and the smallest of them, mm. */
   evenness: (request: LayRequest, layouts: Layout[]) =>

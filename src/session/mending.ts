@@ -3,15 +3,17 @@ import {
   capital,
   compareFindings,
   type Finding,
+  type Mended,
   mendOf,
   mendParts,
   type Placement,
   type Project,
   scenePlacements,
+  smallText,
 } from '../core';
 import { mend } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
-import { checkOptions } from './checks';
+import { checkOptions, sortFindings, useChecks } from './checks';
 import { fillersOf, newPlacement, type Proposal, useProposal, work } from './proposal';
 
 /** Proposes to mend one finding, and nothing else. */
@@ -48,6 +50,7 @@ function propose(parts: readonly string[], only: Finding | null, shown: readonly
       locked: seen.flatMap((p, n) => (locked.has(p.id) ? [n] : [])),
       fillers: fillersOf(project),
       only,
+      leave: sortFindings(project, useChecks.getState().report).dismissed.map((x) => x.f),
     };
     const mended = await mend(sceneRequest(project), checkOptions(project), [...parts], may, how, loadAsset);
     const count = (part: string) => mended.done.find((d) => d.part === part)?.count ?? 0;
@@ -77,11 +80,22 @@ function propose(parts: readonly string[], only: Finding | null, shown: readonly
         mended.placements,
       ),
       summary: done
-        ? `${capital(done)}; ${warnings < 0 ? left : `still ${rest} to look at`}.${even}`
+        ? `${capital(done)}: ${changedText(mended)}; ${warnings < 0 ? left : `still ${rest} to look at`}.${even}`
         : 'Nothing is mended with these parts.',
       ...(only ? {} : { mends }),
     };
   });
+}
+
+/** How little was changed: "3 of 41 changed, 2.1 mm at most, 1 laid". */
+function changedText({ changed, placements }: Mended): string {
+  const { count, of, farthestMm } = changed;
+  const laid = placements.length - of;
+  const parts = [
+    count ? `${count} of ${of} changed${farthestMm > 0 ? `, ${smallText(farthestMm)} at most` : ''}` : '',
+    laid ? `${laid} laid` : '',
+  ];
+  return parts.filter(Boolean).join(', ');
 }
 
 /** The document's placements as they were mended, and what was added. */

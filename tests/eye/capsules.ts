@@ -31,7 +31,10 @@ export const SHAPES: Record<string, (random: Random) => Shape> = {
   stick: (random) => ({ capsules: [capsule(-0.44, 0, 0.44, 0, 0.045 + 0.03 * random())] }),
   bar: (random) => ({ capsules: [capsule(-0.36, 0, 0.36, 0, 0.12 + 0.04 * random())] }),
   ell: (random) => ({
-    capsules: [capsule(-0.35, -0.35, -0.35, 0.35, 0.09), capsule(-0.35, 0.35, 0.2 + 0.15 * random(), 0.35, 0.09)],
+    capsules: [
+      capsule(-0.35, -0.35, -0.35, 0.35, 0.09),
+      capsule(-0.35, 0.35, 0.2 + 0.15 * random(), 0.35, 0.09),
+    ],
   }),
   star: (random) => ({ capsules: spokes(5, 0.42, 0.07, random() * 6) }),
   cross: () => ({ capsules: spokes(4, 0.38, 0.12) }),
@@ -63,9 +66,7 @@ export function laid(shape: Shape, { angle, mirror, mm }: Piece): Capsule[] {
     const x = mirror ? -x0 : x0;
     return [c * x - s * y, s * x + c * y];
   };
-  return shape.capsules.map(({ ax, ay, bx, by, r }) =>
-    capsule(...turn(ax, ay), ...turn(bx, by), r * mm),
-  );
+  return shape.capsules.map(({ ax, ay, bx, by, r }) => capsule(...turn(ax, ay), ...turn(bx, by), r * mm));
 }
 
 export function toSegment(px: number, py: number, { ax, ay, bx, by }: Capsule): number {
@@ -78,9 +79,7 @@ export function toSegment(px: number, py: number, { ax, ay, bx, by }: Capsule): 
 function crosses(p: Capsule, q: Capsule): boolean {
   const side = (x: number, y: number, s: Capsule) =>
     Math.sign((s.bx - s.ax) * (y - s.ay) - (s.by - s.ay) * (x - s.ax));
-  return (
-    side(q.ax, q.ay, p) * side(q.bx, q.by, p) < 0 && side(p.ax, p.ay, q) * side(p.bx, p.by, q) < 0
-  );
+  return side(q.ax, q.ay, p) * side(q.bx, q.by, p) < 0 && side(p.ax, p.ay, q) * side(p.bx, p.by, q) < 0;
 }
 
 /** The gap between two unions of capsules, the second moved by `at`, mm; below 0 where they lap. */

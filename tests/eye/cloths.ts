@@ -1,7 +1,7 @@
 /** Cloths by means that the product has no part in: seven ways of laying, shapes known exactly, sizes alike or very unlike. */
 import {
-  labDistance,
   type Layout,
+  labDistance,
   latticeOf,
   oklabOf,
   type Placed,
@@ -12,7 +12,15 @@ import {
 import { asPlaced, drawn, type Piece, SHAPES, type Shape } from './capsules';
 import { Torus } from './torus';
 
-export const GENERATORS = ['relaxed', 'equal', 'rejected', 'jittered', 'clusters', 'greedy', 'graded'] as const;
+export const GENERATORS = [
+  'relaxed',
+  'equal',
+  'rejected',
+  'jittered',
+  'clusters',
+  'greedy',
+  'graded',
+] as const;
 export type Generator = (typeof GENERATORS)[number];
 
 type Random = () => number;
@@ -56,7 +64,8 @@ export type EyeCloth = {
 
 const INK_OF = (ink: number) => INKS[ink % INKS.length];
 /** How far an ink stands out from a ground. */
-export const contrast = (ground: Rgb, ink: number) => labDistance(oklabOf(...ground), oklabOf(...INK_OF(ink)));
+export const contrast = (ground: Rgb, ink: number) =>
+  labDistance(oklabOf(...ground), oklabOf(...INK_OF(ink)));
 
 export const placedOf = (cloth: EyeCloth, pieces: Piece[]): Placed[] =>
   pieces.map((p, n) => asPlaced(p, `p${n}`, `m${p.motif}`, cloth.kinds[p.motif].mm));
@@ -157,7 +166,8 @@ const LAY: Record<Generator, (plan: Plan) => void> = {
   equal(plan) {
     const { torus, random, spacing } = plan;
     const alike = plan.lengths.map(() => spacing * 0.7);
-    for (const at of relaxedPoints(plan, alike, 8)) torus.add(piece(at, alike[0] * (0.9 + 0.2 * random()), random));
+    for (const at of relaxedPoints(plan, alike, 8))
+      torus.add(piece(at, alike[0] * (0.9 + 0.2 * random()), random));
   },
   rejected({ torus, lengths, random, gap }) {
     const { a, b } = torus.lattice;
@@ -181,7 +191,9 @@ const LAY: Record<Generator, (plan: Plan) => void> = {
       for (let j = 0; j < down; j++) {
         const u = (i + 0.5 + 0.66 * (random() - 0.5)) / across;
         const v = (j + (i % 2) / 2 + 0.66 * (random() - 0.5)) / down;
-        torus.add(piece({ x: u * a.x + v * b.x, y: u * a.y + v * b.y }, lengths[k++ % lengths.length], random));
+        torus.add(
+          piece({ x: u * a.x + v * b.x, y: u * a.y + v * b.y }, lengths[k++ % lengths.length], random),
+        );
       }
     }
   },
@@ -194,8 +206,15 @@ const LAY: Record<Generator, (plan: Plan) => void> = {
       const mm = lengths[k] * (k < heads ? 1 : 0.7);
       for (let tries = 0; tries < 80; tries++) {
         const t = random() * 2 * Math.PI;
-        const by = (k < heads ? 0.05 : 0.35 + 0.01 * tries) * Math.sqrt(torus.areaMm2 / heads) * (0.8 + 0.4 * random());
-        const tried = piece({ x: mid.x + by * Math.cos(t), y: mid.y + by * Math.sin(t) }, mm * 0.99 ** tries, random);
+        const by =
+          (k < heads ? 0.05 : 0.35 + 0.01 * tries) *
+          Math.sqrt(torus.areaMm2 / heads) *
+          (0.8 + 0.4 * random());
+        const tried = piece(
+          { x: mid.x + by * Math.cos(t), y: mid.y + by * Math.sin(t) },
+          mm * 0.99 ** tries,
+          random,
+        );
         if (torus.nearest(tried, -1, gap).gap < gap) continue;
         torus.add(tried);
         break;
@@ -234,14 +253,21 @@ export function filled(
     const [hole] = holes;
     if (hole.r < 1.4 * usual) return;
     const alike = (m: number) =>
-      Math.min(1e9, ...torus.all().filter((p) => p.motif === m).map((p) => torus.apart(p, hole)));
+      Math.min(
+        1e9,
+        ...torus
+          .all()
+          .filter((p) => p.motif === m)
+          .map((p) => torus.apart(p, hole)),
+      );
     const motif = [...small].sort((p, q) => alike(q) - alike(p))[Math.floor(1.5 * random())];
     let best: Piece | null = null;
     for (let t = 0; t < 8; t++) {
       const tried = { ...piece(hole, 0.3 * hole.r, random), motif };
       const clear = Math.max(gap, usual * 0.45);
       const { areaMm2, mm } = kinds[motif];
-      const fits = () => torus.nearest(tried, -1, gap).gap >= clear && areaMm2 * (tried.mm / (mm || 1)) ** 2 < mostMm2;
+      const fits = () =>
+        torus.nearest(tried, -1, gap).gap >= clear && areaMm2 * (tried.mm / (mm || 1)) ** 2 < mostMm2;
       for (let more = 0; more < 12 && fits(); more++) tried.mm *= 1.2;
       tried.mm /= 1.2;
       if (!best || tried.mm > best.mm) best = tried;
@@ -252,7 +278,10 @@ export function filled(
 
 /** Gives each piece a motif of about its size, so that no two alike come to lie beside each other where it can be had. */
 function dressed({ torus, random }: Plan, kinds: Kind[]) {
-  const order = torus.all().map((_, k) => k).sort((p, q) => torus.pieces[q].piece.mm - torus.pieces[p].piece.mm);
+  const order = torus
+    .all()
+    .map((_, k) => k)
+    .sort((p, q) => torus.pieces[q].piece.mm - torus.pieces[p].piece.mm);
   const groups = [0, 1, 2].map((g) => kinds.flatMap((k, i) => (k.large === g ? [i] : [])));
   for (const [rank, k] of order.entries()) {
     const group = groups[rank < order.length / 5 ? 0 : rank < order.length / 2 ? 1 : 2];
@@ -289,7 +318,8 @@ function alikeSideBySide({ torus }: Pick<Plan, 'torus'>, pairs: [number, number]
 function parting({ torus, gap }: Plan) {
   const pairs = torus.neighbours(0.1);
   const beside = (k: number, motif: number) =>
-    pairs.filter(([i, j]) => (i === k || j === k) && torus.pieces[i === k ? j : i].piece.motif === motif).length;
+    pairs.filter(([i, j]) => (i === k || j === k) && torus.pieces[i === k ? j : i].piece.motif === motif)
+      .length;
   for (let round = 0; round < 4; round++) {
     for (const [, k] of alikeSideBySide({ torus }, pairs)) {
       const p = torus.pieces[k].piece;
@@ -299,7 +329,11 @@ function parting({ torus, gap }: Plan) {
         if (beside(k, q.motif) || beside(m, p.motif)) continue;
         torus.set(k, { ...p, motif: q.motif });
         torus.set(m, { ...q, motif: p.motif });
-        if (torus.nearest(torus.pieces[k].piece, k, gap).gap >= gap * 0.8 && torus.nearest(torus.pieces[m].piece, m, gap).gap >= gap * 0.8) break;
+        if (
+          torus.nearest(torus.pieces[k].piece, k, gap).gap >= gap * 0.8 &&
+          torus.nearest(torus.pieces[m].piece, m, gap).gap >= gap * 0.8
+        )
+          break;
         torus.set(k, p);
         torus.set(m, q);
       }
@@ -329,10 +363,15 @@ function unfit(torus: Torus, kinds: Kind[], ground: Rgb): string | null {
 /** A clean cloth of a generator and a seed; `n` goes round layouts and counts. Tries again until it is fit. */
 export function eyeCloth(generator: Generator, n: number, seed: number, counts = COUNTS): EyeCloth {
   for (let again = 0; again < 60; again++) {
-    const random = seededRandom(seed * 7919 + n * 131 + again * 15485863 + GENERATORS.indexOf(generator) * 977);
+    const random = seededRandom(
+      seed * 7919 + n * 131 + again * 15485863 + GENERATORS.indexOf(generator) * 977,
+    );
     const layout = LAYOUTS[(n + GENERATORS.indexOf(generator)) % LAYOUTS.length];
     const k = layout.kind === 'diamond' ? 1.4 : 1;
-    const cell = { width: Math.round(k * (180 + 180 * random())), height: Math.round(k * (180 + 180 * random())) };
+    const cell = {
+      width: Math.round(k * (180 + 180 * random())),
+      height: Math.round(k * (180 + 180 * random())),
+    };
     const lattice = latticeOf(layout, cell);
     const count = counts[Math.floor(random() * counts.length)];
     const ground = pick(GROUNDS, random);
@@ -344,7 +383,10 @@ export function eyeCloth(generator: Generator, n: number, seed: number, counts =
       const name = names[i % names.length];
       return { name, shape: SHAPES[name](random), mm: 0, ink: inks[i % inks.length], areaMm2: 0, large };
     });
-    const torus = new Torus(lattice, kinds.map((s) => s.shape));
+    const torus = new Torus(
+      lattice,
+      kinds.map((s) => s.shape),
+    );
     const area = torus.areaMm2;
     const spacing = Math.sqrt(area / count);
     const unlike = 0.4 + 0.9 * random();

@@ -7,7 +7,14 @@ import type { Torus } from './torus';
 
 export const FAULTS = ['bare-patch', 'lane', 'row-up', 'near-touch', 'heavy', 'twins'] as const;
 export type Fault = (typeof FAULTS)[number];
-export type Planted = { fault: Fault; pieces: Piece[]; at: Point; along?: Point; apart?: number; note: string };
+export type Planted = {
+  fault: Fault;
+  pieces: Piece[];
+  at: Point;
+  along?: Point;
+  apart?: number;
+  note: string;
+};
 
 type Random = () => number;
 type Plant = (cloth: EyeCloth, random: Random) => Omit<Planted, 'fault'> | null;
@@ -36,7 +43,10 @@ const barePatch: Plant = ({ torus }, random) => {
     const near = [...left].sort((p, q) => torus.apart(p, hole) - torus.apart(q, hole))[0];
     left = left.filter((p) => p !== near);
     // Where it opened: the widest of the holes about the place.
-    const about = torus.like(left).holes().filter((h) => torus.apart(h, start) < h.r + 0.8 * torus.spacing());
+    const about = torus
+      .like(left)
+      .holes()
+      .filter((h) => torus.apart(h, start) < h.r + 0.8 * torus.spacing());
     if (about.length) hole = { ...start, ...about[0] };
   }
   return { pieces: left, at: hole, note: `${(hole.r / usual).toFixed(1)} times` };
@@ -144,7 +154,11 @@ const nearTouch: Plant = ({ torus }, random) => {
     const others = torus.like(torus.all().filter((_, k) => k !== n && k !== met.of));
     if (others.nearest(moved).gap < 0.5 * gap) continue;
     const pieces = torus.all().map((q, k) => (k === n ? moved : q));
-    return { pieces, at: meeting(torus.like(pieces), n, met.of), note: `${met.gap.toFixed(2)} mm of ${gap.toFixed(1)}` };
+    return {
+      pieces,
+      at: meeting(torus.like(pieces), n, met.of),
+      note: `${met.gap.toFixed(2)} mm of ${gap.toFixed(1)}`,
+    };
   }
   return null;
 };
@@ -182,12 +196,19 @@ const heavy: Plant = (cloth, random) => {
     motif = heaviest.motif;
   } else {
     // A blot that is like nothing else.
-    const inks = cloth.kinds.map((k) => k.ink).sort((p, q) => contrast(cloth.ground, q) - contrast(cloth.ground, p));
+    const inks = cloth.kinds
+      .map((k) => k.ink)
+      .sort((p, q) => contrast(cloth.ground, q) - contrast(cloth.ground, p));
     motif = addKind(cloth, SHAPES[pick(['disc', 'bean', 'bunch'], random)](random), 90, inks[0], 'blot');
   }
   const one = { ...here, motif, mm: cloth.kinds[motif].mm };
   const grown = { ...one, mm: one.mm * Math.sqrt((times * most) / weightOf(cloth, one)) };
-  const rest = clearOf(torus, [grown], all.filter((p) => p !== here), gap * 0.8);
+  const rest = clearOf(
+    torus,
+    [grown],
+    all.filter((p) => p !== here),
+    gap * 0.8,
+  );
   if (rest.length < all.length * (1 - LOST) || torus.like([]).nearest(grown).gap < gap) return null;
   const left = Math.max(...rest.map((p) => weightOf(cloth, p)));
   return {
@@ -202,7 +223,8 @@ const twins: Plant = ({ torus }, random) => {
   const own = (n: number, on: Torus) =>
     pairs.filter((pair) => pair.includes(n)).map(([i, j]) => on.gap(i, j));
   for (let tries = 0; tries < 120; tries++) {
-    const [i, j] = random() < 0.5 ? pick(pairs, random) : ([...pick(pairs, random)].reverse() as [number, number]);
+    const [i, j] =
+      random() < 0.5 ? pick(pairs, random) : ([...pick(pairs, random)].reverse() as [number, number]);
     if (i === j) continue;
     const [p, q] = [torus.pieces[i].piece, torus.pieces[j].piece];
     if (p.motif === q.motif) continue;
@@ -215,9 +237,12 @@ const twins: Plant = ({ torus }, random) => {
     const local = middle([...own(i, on), ...own(j, on)]);
     if (between > 0.85 * local) continue;
     // No third beside them.
-    const third = on.all().some(
-      (o, k) => k !== i && k !== j && o.motif === p.motif && Math.min(on.gap(k, i), on.gap(k, j)) < 1.8 * local,
-    );
+    const third = on
+      .all()
+      .some(
+        (o, k) =>
+          k !== i && k !== j && o.motif === p.motif && Math.min(on.gap(k, i), on.gap(k, j)) < 1.8 * local,
+      );
     if (third) continue;
     const copy = nearest(on, twin, p);
     return {

@@ -11,7 +11,11 @@ const ALONG_DEG = 8;
 export const look = (cloth: EyeCloth, pieces: Piece[]): CheckReport =>
   runCheck(sceneOf(cloth, pieces), pixelPlan(cloth.layout, cloth.cell, 150), { leads: cloth.leads });
 
-export function isThere(f: Finding, fault: Omit<Planted, 'pieces' | 'note'>, { torus, cell }: EyeCloth): boolean {
+export function isThere(
+  f: Finding,
+  fault: Omit<Planted, 'pieces' | 'note'>,
+  { torus, cell }: EyeCloth,
+): boolean {
   const near = NEAR * Math.max(cell.width, cell.height);
   if (!fault.along || !('along' in f)) return torus.apart(f.at, fault.at) <= near;
   const angle = (v: { x: number; y: number }) => (Math.atan2(v.y, v.x) * 180) / Math.PI;
@@ -24,7 +28,13 @@ export function isThere(f: Finding, fault: Omit<Planted, 'pieces' | 'note'>, { t
   return Math.abs(off - Math.round(off / period) * period) <= near;
 }
 
-export type Missed = { cloth: EyeCloth; planted: Planted | null; false: Finding[]; missed: boolean; report: CheckReport };
+export type Missed = {
+  cloth: EyeCloth;
+  planted: Planted | null;
+  false: Finding[];
+  missed: boolean;
+  report: CheckReport;
+};
 export type Count = { planted: number; found: number; told: number; right: number };
 
 const warnings = (r: CheckReport) => r.findings.filter((f) => f.severity === 'warning');

@@ -1,6 +1,7 @@
 export { type Direction, lowDirections } from './cloth/directions';
 export { layingOutlineOf, outlineOfArt } from './cloth/measures';
 export { type Dismissed, matchDismissed } from './dismissed';
+export { enoughText, type SentScore } from './enough';
 export type { Evenness } from './evenness';
 export type { Found } from './found';
 export type {

@@ -49,13 +49,11 @@ export type Mend = {
   name: string;
   /** Parts are done by rising turn. */
   turn: number;
-  /** Mends what it can of its kind, by another way at another attempt; how many were mended. */
-  run: (work: Work, attempt: number) => number;
+  /** Mends one finding, changing as little as it can, or more at a later attempt; false where there is no such way. */
+  run: (work: Work, finding: Found, attempt: number) => boolean;
   summary: (count: number) => string;
-  /** How many ways there are, where the first brings a new fault. */
+  /** How many ways there are, the one that changes least first. Default one. */
   ways?: number;
-  /** What it leaves too near or too far apart is put right with it; `again`: then it is done once more. */
-  upsets?: { again: boolean };
 };
 
 /** A cloth with a fault in it: where the fault is, for a lane or rows the way that they run, and how many rows to a period. */

@@ -2,6 +2,7 @@ export { AGAIN, AGAIN_RULES, type AgainRule, type AgainWhere, againAt, laidAgain
 export { asMotif, changePlaces, liesWell } from './change-places';
 export { type Filler, FREE_ANGLES, fillGap, type Offer } from './fill';
 export { largestFit } from './fit';
+export { type Forecast, forecast, type Usual } from './forecast';
 export { type CopyHit, hitTest, reachOf, type Silhouette } from './hit-test';
 export { type Outline, outlineOf, trueOutlineOf } from './outline';
 export { seededRandom } from './random';

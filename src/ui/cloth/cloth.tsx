@@ -10,6 +10,7 @@ import { useView, viewModeSign, zoomAbout } from '@/session/view';
 import { layMotif, MOTIF_DRAG } from '../steps/lay/lay-motif';
 import { SURROUND } from '../theme/theme';
 import EyeFilters from './eye-filters';
+import Foretold from './foretold';
 import Guides, { RecutFrame } from './guides';
 import Handles, { Offered } from './handles';
 import LastPicture, { useUndrawn } from './last-picture';
@@ -129,6 +130,7 @@ function Overlay() {
         <RecutFrame screen={screen} project={project} />
         <Offered screen={screen} />
         <WouldLie screen={screen} />
+        <Foretold screen={screen} />
         {step !== 'scale' && !comparing && !proposing && !practising && <Handles screen={screen} />}
       </svg>
       {pins && !comparing && !proposing && !practising && step !== 'scale' && (

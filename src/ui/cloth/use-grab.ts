@@ -13,6 +13,7 @@ import {
   twinOf,
 } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
+import { forgetForecast, letGoInto, wantForecast } from '@/session/forecast';
 import { beginHold, commitHold, grabbedSign, inSight, select, snapped } from '@/session/hold';
 import { endLesson, putPin, usePractice } from '@/session/practice';
 import { dropProposal, useProposal } from '@/session/proposal';
@@ -168,7 +169,9 @@ export function useGrab() {
     if (start.does === 'hold' && start.held) {
       const sign = grabbedSign(project);
       const held = { ...start.held, dx: (sign.x * dx) / screen.sx, dy: (sign.y * dy) / screen.sy };
-      useView.setState({ held: e.ctrlKey ? { ...held, lines: [] } : snapped(project, held, screen.sx) });
+      const now = e.ctrlKey ? { ...held, lines: [] } : snapped(project, held, screen.sx);
+      useView.setState({ held: now });
+      wantForecast(project, now);
     } else if (start.does === 'draw') {
       const { drawn } = useView.getState();
       const last = drawn?.at(-1);
@@ -212,6 +215,10 @@ export function useGrab() {
     if (usePractice.getState().lesson) {
       if (!start.moved) putPin(toCloth(screenNow(project), start.at));
     } else if (start.does === 'hold') {
+      const { held } = useView.getState();
+      if (start.moved && held && !e.ctrlKey)
+        useView.setState({ held: letGoInto(held, screenNow(project).sx) });
+      forgetForecast();
       if (start.moved) commitHold();
       else {
         useView.setState({ held: null });
@@ -237,6 +244,7 @@ export function useGrab() {
   const onPointerCancel = (e: PointerEvent<HTMLElement>) => {
     fingers.current.delete(e.pointerId);
     press.current = null;
+    forgetForecast();
     useView.setState({ held: null, drawn: null });
   };
 

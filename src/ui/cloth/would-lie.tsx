@@ -1,18 +1,12 @@
 'use client';
 
-import { cellOf, imagesOf, latticeOf, outlineOf, type Silhouette, shiftsInto, twinOf } from '@/core';
+import { cellOf, imagesOf, latticeOf, shiftsInto, twinOf } from '@/core';
 import { useBolt } from '@/session/bolt';
 
 import { useSprites } from '@/session/sprites';
 import { useView } from '@/session/view';
+import { pathOf } from './outline-path';
 import { type Screen, toScreen } from './screen';
-
-const known = new WeakMap<Silhouette, Float64Array[]>();
-const ringsOf = (s: Silhouette): Float64Array[] => {
-  const rings = known.get(s) ?? outlineOf(s).rings;
-  known.set(s, rings);
-  return rings;
-};
 
 /** The outlines of what would be laid by the next press, on every copy in sight. */
 export default function WouldLie({ screen }: { screen: Screen }) {
@@ -36,14 +30,7 @@ export default function WouldLie({ screen }: { screen: Screen }) {
       if (!s) return [];
       const r = (Math.hypot(s.widthMm, s.heightMm) / 2) * p.scale;
       const box = { x0: p.x - r, y0: p.y - r, x1: p.x + r, y1: p.y + r };
-      const path = ringsOf(s)
-        .map((ring) => {
-          const points: string[] = [];
-          for (let k = 0; k < ring.length; k += 2)
-            points.push([ring[k], ring[k + 1]].map((v) => v?.toFixed(2)).join(' '));
-          return `M${points.join('L')}Z`;
-        })
-        .join('');
+      const path = pathOf(s);
       return shiftsInto(latticeOf(project.layout, cellOf(project)), box, seen).map((shift) => {
         const at = toScreen(screen, { x: p.x + shift.x, y: p.y + shift.y });
         return (

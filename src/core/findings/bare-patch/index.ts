@@ -1,19 +1,19 @@
 import { counted, smallText } from '../../units';
 import type { FindingModule } from '../kind';
 import { type BarePatch, barePatches } from './measure';
-import { fillPatches } from './mend';
+import { fillPatch } from './mend';
 import { plantBarePatch } from './plant';
 
 export const barePatch: FindingModule<BarePatch> = {
   measure: ({ cloth, limits, found }) => barePatches(cloth, limits, found),
-  unjudged: ({ cloth }) =>
-    cloth.rooms ? null : 'Bare patches: there are too few gaps to know a usual one.',
+  unjudged: ({ cloth }) => (cloth.rooms ? null : 'Bare patches: there are too few gaps to know a usual one.'),
   mend: {
     part: 'patches',
     name: 'Patches',
     turn: 4,
-    run: fillPatches,
+    run: fillPatch,
     summary: (n) => `${counted(n, 'patch', 'patches')} filled`,
+    ways: 3,
   },
   kinds: {
     'bare-patch': {

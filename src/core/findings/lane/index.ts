@@ -1,8 +1,8 @@
 import { counted, smallText } from '../../units';
 import type { FindingModule } from '../kind';
 import { percentText, wayText } from '../words';
-import { LEAST_FOR_LANES, type Lane, openLanes } from './measure';
-import { unlane } from './mend';
+import { type Lane, LEAST_FOR_LANES, openLanes } from './measure';
+import { LANE_WAYS, unlane } from './mend';
 import { plantLane } from './plant';
 
 export const lane: FindingModule<Lane> = {
@@ -17,6 +17,7 @@ export const lane: FindingModule<Lane> = {
     turn: 3,
     run: unlane,
     summary: (n) => `${counted(n, 'lane')} closed`,
+    ways: LANE_WAYS,
   },
   kinds: {
     lane: {

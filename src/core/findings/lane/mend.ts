@@ -1,42 +1,30 @@
-import { fillAt, middleGap, nearbyPlace, toMend, type Work } from '../mending/work';
+import type { Found } from '../found';
+import { fillAt, middleGap, movedBy, nearbyPlace, type Work } from '../mending/work';
 import type { Lane } from './measure';
 
-/** Lanes are closed one after the other, so often at the most. */
-const ROUNDS = 6;
+/** How many of those beside a lane are looked at, how many of them are tried, and how clear one must lie in it. */
+const BESIDE = 16;
+const TRIED = 4;
+const CLEAR = 0.4;
+export const LANE_WAYS = TRIED + 2;
+/** Of how much of what may stay free is left on both sides of what was moved in. */
+const LEFT = 0.85;
 
-/**
- * Closes open lanes: motifs beside a lane are moved into it, from both sides in turn along it, where they still clear
- * their neighbours; then what fits is laid in. How many were closed.
- */
-export function unlane(work: Work): number {
-  let mended = 0;
-  for (let round = 0; round < ROUNDS; round++) {
-    const [f] = toMend<Lane>(work, ['lane']);
-    if (!f) break;
-    const long = Math.hypot(f.along.x, f.along.y);
-    const normal = { x: -f.along.y / long, y: f.along.x / long };
-    const { a, b } = work.silhouettes.lattice;
-    const period = Math.abs(a.x * b.y - a.y * b.x) / long;
-    const mid = f.at.x * normal.x + f.at.y * normal.y;
-    const off = (p: { x: number; y: number }) => {
-      const t = p.x * normal.x + p.y * normal.y - mid;
-      return t - Math.round(t / period) * period;
-    };
-    if (!moveIn(work, off, normal, f.widthMm) && !fillAt(work, f.at, f.widthMm / 2)) break;
-    mended++;
-  }
-  return mended;
-}
-
-/** Moves up to three motifs from the edges of a lane into it. */
-function moveIn(
-  work: Work,
-  off: (p: { x: number; y: number }) => number,
-  normal: { x: number; y: number },
-  width: number,
-): boolean {
+/** Closes an open lane: the one beside it that has the least way into it, then the next; or what fits is laid in. */
+export function unlane(work: Work, finding: Found, attempt: number): boolean {
+  const f = finding as Lane;
   const { silhouettes, locked } = work;
-  const gap = middleGap(work) * 0.4;
+  if (attempt === TRIED) return fillAt(work, f.at, f.widthMm / 2);
+  const long = Math.hypot(f.along.x, f.along.y);
+  const normal = { x: -f.along.y / long, y: f.along.x / long };
+  const { a, b } = silhouettes.lattice;
+  const period = Math.abs(a.x * b.y - a.y * b.x) / long;
+  const mid = f.at.x * normal.x + f.at.y * normal.y;
+  const off = (p: { x: number; y: number }) => {
+    const t = p.x * normal.x + p.y * normal.y - mid;
+    return t - Math.round(t / period) * period;
+  };
+  const gap = middleGap(work) * CLEAR;
   const beside = Array.from({ length: silhouettes.count }, (_, n) => n)
     .filter((n) => !locked.has(n))
     .map((n) => {
@@ -46,17 +34,20 @@ function moveIn(
       // How far its edge is from the lane's middle.
       return { n, side: t < 0 ? -1 : 1, distance: t < 0 ? -t - high : t + low };
     })
-    .sort((a, b) => a.distance - b.distance)
-    .slice(0, 14);
-  let moved = 0;
-  for (const { n, side } of beside) {
-    if (moved >= 3) break;
+    .sort((p, q) => p.distance - q.distance)
+    .slice(0, BESIDE);
+  const need = f.widthMm - LEFT * f.limitMm;
+  const moves = beside.flatMap(({ n, side, distance }) => {
     const was = silhouettes.placed(n);
-    const into = (p: { x: number; y: number }) => (off(was) - off(p)) * side;
-    const to = nearbyPlace(work, n, gap, (p) => into(p) > width * 0.45);
-    if (!to) continue;
-    silhouettes.set(n, to);
-    moved++;
-  }
-  return moved > 0;
+    // From its edge now to as far in as leaves too little on the other side.
+    const way = distance - f.widthMm / 2 + need;
+    const to = nearbyPlace(work, n, gap, (p) => (off(was) - off(p)) * side > way);
+    return to ? [{ n, to, by: movedBy(to, was) }] : [];
+  });
+  moves.sort((p, q) => p.by - q.by);
+  // At last two at once.
+  const chosen = attempt > TRIED ? moves.slice(0, 2) : moves.slice(attempt, attempt + 1);
+  if (chosen.length < (attempt > TRIED ? 2 : 1)) return false;
+  for (const { n, to } of chosen) silhouettes.set(n, to);
+  return true;
 }

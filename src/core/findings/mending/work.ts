@@ -1,4 +1,4 @@
-import { type Filler, fillGap, type SilhouetteIndex, settle } from '../../lay';
+import { type Filler, fillGap, type SilhouetteIndex } from '../../lay';
 import type { Placed, Scene } from '../../render';
 import type { Found } from '../found';
 
@@ -10,8 +10,6 @@ export type Work = {
   locked: Set<number>;
   fillers: Filler[];
   leads: Map<string, number>;
-  /** Mends only what stands for this finding, when one is named. */
-  only: Found | null;
   /** What is found on the cloth as it is now, pieces known by their number. */
   check: () => readonly Found[];
 };
@@ -20,44 +18,85 @@ export type Work = {
 export const placedNow = ({ silhouettes }: Pick<Work, 'silhouettes'>): Placed[] =>
   Array.from({ length: silhouettes.count }, (_, n) => silhouettes.placed(n));
 
-/** How far a piece may be moved to mend something, in spacings. */
-const FARTHEST = 0.6;
-const WAYS = 20;
+/** The numbers of the pieces that a finding is about and that may be moved. */
+export const freeOf = ({ locked }: Pick<Work, 'locked'>, { placements }: Found): number[] =>
+  placements.map(Number).filter((n) => !locked.has(n));
 
-/** The nearest place about a piece at which it clears everything by a gap and `suits`; null when there is none. */
+/** How far a piece may be moved to mend something, in spacings, by how many steps, and in how many ways. */
+const FARTHEST = 0.75;
+const STEPS = 28;
+const WAYS = 24;
+
+/** How far a piece is from where it was, mm. */
+export const movedBy = (p: Placed, q: Placed): number => Math.hypot(p.x - q.x, p.y - q.y);
+
+/** What makes way for another is at most so large, as a share of its area; so many at most; and goes so far, in spacings. */
+const SMALL = 0.6;
+const MAKE_WAY = 3;
+const AWAY = 2.2;
+
+const areaOf = ({ silhouettes }: Pick<Work, 'silhouettes'>, n: number) => {
+  const p = silhouettes.placed(n);
+  return (silhouettes.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
+};
+
+/**
+ * Lays a piece in a new place, and what is small and in its way where it clears everything again: mostly in the room that
+ * the piece left. How many made way; null, and nothing changed, where that cannot be.
+ */
+export function layWithRoom(work: Work, n: number, to: Placed, gapMm: number): number | null {
+  const { silhouettes, locked } = work;
+  const was = silhouettes.placed(n);
+  silhouettes.set(n, to);
+  const moved: { m: number; p: Placed }[] = [];
+  const back = () => {
+    silhouettes.set(n, was);
+    for (const { m, p } of moved) silhouettes.set(m, p);
+    return null;
+  };
+  const met = new Set(silhouettes.around(n, gapMm).map(({ piece }) => piece));
+  if (met.size > MAKE_WAY) return back();
+  const area = areaOf(work, n);
+  for (const m of met) {
+    if (m === 'reserve' || m === n || locked.has(m) || areaOf(work, m) > SMALL * area) return back();
+    const p = silhouettes.placed(m);
+    const place = nearbyPlace(work, m, gapMm, undefined, AWAY);
+    if (!place) return back();
+    silhouettes.set(m, place);
+    moved.push({ m, p });
+  }
+  return moved.length;
+}
+
+/**
+ * The place nearest to a piece's own at which it clears everything by a gap and `suits`; null when there is none.
+ * @param farthest how far it may be, in spacings.
+ */
 export function nearbyPlace(
   { silhouettes }: Pick<Work, 'silhouettes'>,
   n: number,
   gapMm: number,
   suits: (p: Placed) => boolean = () => true,
+  farthest = FARTHEST,
 ): Placed | null {
   const spacing = Math.sqrt(silhouettes.cellAreaMm2 / Math.max(1, silhouettes.count));
   const was = silhouettes.placed(n);
-  for (let ring = 1; ring <= 14; ring++) {
-    const by = (ring / 14) * FARTHEST * spacing;
+  for (let ring = 1; ring <= STEPS; ring++) {
+    const by = (ring / STEPS) * farthest * spacing;
     let best: Placed | null = null;
     let most = gapMm;
     for (let k = 0; k < WAYS; k++) {
       const t = ((k + (ring % 2) / 2) * 2 * Math.PI) / WAYS;
       const tried = { ...was, x: was.x + by * Math.cos(t), y: was.y + by * Math.sin(t) };
+      if (!suits(tried)) continue;
       const gap = silhouettes.nearest(n, tried, gapMm * 3, gapMm * 0.99)?.gap ?? gapMm * 3;
-      if (gap < most || !suits(tried)) continue;
+      if (gap < most) continue;
       most = gap;
       best = tried;
     }
     if (best) return best;
   }
   return null;
-}
-
-/** Evens the gaps by small steps; what is locked stays. */
-export function ease(work: Work) {
-  settle(work.silhouettes, {
-    minGapMm: middleGap(work) * 0.35,
-    locked: work.locked,
-    passes: 16,
-    fine: false,
-  });
 }
 
 /** The middle of the gaps to the nearest neighbours, mm. */
@@ -80,14 +119,3 @@ export function fillAt(work: Work, at: { x: number; y: number }, r: number): boo
   }
   return false;
 }
-
-/** Findings of some kinds that want mending, or of those only the one that is to be mended. */
-export function toMend<F extends Found>(work: Work, kinds: F['kind'][]): F[] {
-  const all = work.check().filter((f): f is F => kinds.includes(f.kind) && f.severity === 'warning');
-  const { only } = work;
-  if (!only) return all;
-  if (!kinds.includes(only.kind)) return [];
-  const same = all.filter((f) => work.silhouettes.apart({ ...ANY, ...f.at }, { ...ANY, ...only.at }) < 3);
-  return same.length ? same : all.slice(0, 1);
-}
-const ANY = { motif: '', x: 0, y: 0, angle: 0, scale: 1, mirror: false };

@@ -3,7 +3,7 @@ import type { FindingModule } from '../kind';
 import { nameOf, wayText } from '../words';
 import { LEAST_FOR_LINES } from './lines';
 import { type RowUp, rowUps } from './measure';
-import { unrow } from './mend';
+import { ROW_WAYS, unrow } from './mend';
 import { plantRows } from './plant';
 
 export const rowUp: FindingModule<RowUp> = {
@@ -18,8 +18,7 @@ export const rowUp: FindingModule<RowUp> = {
     turn: 2,
     run: unrow,
     summary: () => 'rows broken up',
-    ways: 4,
-    upsets: { again: false },
+    ways: ROW_WAYS,
   },
   kinds: {
     'row-up': {

@@ -2,12 +2,19 @@ import { smallText, trimmed } from '../../units';
 import type { FindingModule } from '../kind';
 import { nameOf, pairOf, percentText, printedAt } from '../words';
 import { nearTouches, type Touching } from './measure';
-import { separate } from './mend';
+import { separate, TOUCH_WAYS } from './mend';
 import { plantNearTouch } from './plant';
 
 export const touching: FindingModule<Touching> = {
   measure: ({ cloth, limits, wants }) => nearTouches(cloth, limits, wants.gapMm),
-  mend: { part: 'touches', name: 'Touches', turn: 5, run: separate, summary: (n) => `${n} parted` },
+  mend: {
+    part: 'touches',
+    name: 'Touches',
+    turn: 5,
+    run: separate,
+    summary: (n) => `${n} parted`,
+    ways: TOUCH_WAYS,
+  },
   kinds: {
     'near-touch': {
       letter: 'N',

@@ -2,7 +2,7 @@ import { counted, smallText } from '../../units';
 import type { FindingModule } from '../kind';
 import { nameOf, pairOf } from '../words';
 import { type Twins, tooFewKinds, twinsOf } from './measure';
-import { untwin } from './mend';
+import { TWIN_WAYS, untwin } from './mend';
 import { plantTwins } from './plant';
 
 export const twins: FindingModule<Twins> = {
@@ -15,6 +15,7 @@ export const twins: FindingModule<Twins> = {
     turn: 6,
     run: untwin,
     summary: (n) => `${counted(n, 'twin')} changed`,
+    ways: TWIN_WAYS,
   },
   kinds: {
     twins: {

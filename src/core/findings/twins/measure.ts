@@ -36,7 +36,15 @@ const COLOUR_CARE = 0.25;
 const PLAIN = 0.7;
 const MOST_NOTES = 3;
 
-type Candidate = { i: number; j: number; same: Twins['same']; pair: Neighbours; gapMm: number; usualMm: number; near: boolean };
+type Candidate = {
+  i: number;
+  j: number;
+  same: Twins['same'];
+  pair: Neighbours;
+  gapMm: number;
+  usualMm: number;
+  near: boolean;
+};
 
 /** Neighbours that are the same motif, or lead with the same colour, at about one size, nearer than their neighbours are. */
 export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string, number>): Twins[] {
@@ -76,7 +84,8 @@ export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string,
     const cared = cares(c);
     const often = !cared && c.same === 'motif';
     if (often && !first) continue;
-    const shows = cared && times <= (out.some((f) => f.severity === 'warning') ? PLAIN * limits.twins : limit);
+    const shows =
+      cared && times <= (out.some((f) => f.severity === 'warning') ? PLAIN * limits.twins : limit);
     const at = cloth.point(c.pair);
     const [a, b] = [c.pair.i, c.pair.j].map((l) => nearestCopy(lattice, cloth.imageAt(l), at));
     out.push({

@@ -2,7 +2,7 @@ import { trimmed } from '../../units';
 import type { FindingModule } from '../kind';
 import { nameOf, percentText } from '../words';
 import { type HeavySpot, heavySpots, LEAST_FOR_WEIGHT } from './measure';
-import { lighten } from './mend';
+import { lighten, WEIGHT_WAYS } from './mend';
 import { plantHeavy } from './plant';
 
 export const weight: FindingModule<HeavySpot> = {
@@ -23,8 +23,7 @@ export const weight: FindingModule<HeavySpot> = {
     turn: 1,
     run: lighten,
     summary: (n) => `${n} made lighter`,
-    // What fills the room that a smaller piece leaves may weigh on it again.
-    upsets: { again: true },
+    ways: WEIGHT_WAYS,
   },
   kinds: {
     heavy: {

@@ -1,22 +1,18 @@
-import { toMend, type Work } from '../mending/work';
+import type { Found } from '../found';
+import { freeOf, type Work } from '../mending/work';
 import type { HeavySpot } from './measure';
 
-const STEP = 0.86;
-const ROUNDS = 8;
+/** How far under the limit it is brought, by attempt. */
+const UNDER = [0.95, 0.85, 0.72];
+export const WEIGHT_WAYS = UNDER.length;
 
-/** Makes smaller what weighs too much at a glance, until it does not. How many were mended. */
-export function lighten(work: Work): number {
-  const { silhouettes, locked } = work;
-  const touched = new Set<number>();
-  for (let round = 0; round < ROUNDS; round++) {
-    const found = toMend<HeavySpot>(work, ['heavy']);
-    const free = found.flatMap((f) => f.placements.map(Number)).filter((n) => !locked.has(n));
-    if (!free.length) break;
-    for (const n of new Set(free)) {
-      const p = silhouettes.placed(n);
-      silhouettes.set(n, { ...p, scale: p.scale * STEP });
-      touched.add(n);
-    }
-  }
-  return touched.size;
+/** Makes smaller what weighs too much, so much that the eye no longer stops there. */
+export function lighten(work: Work, finding: Found, attempt: number): boolean {
+  const { silhouettes } = work;
+  const { limit, times } = finding as HeavySpot;
+  const [n] = freeOf(work, finding);
+  if (n === undefined) return false;
+  const p = silhouettes.placed(n);
+  silhouettes.set(n, { ...p, scale: p.scale * Math.sqrt((UNDER[attempt] * limit) / times) });
+  return true;
 }

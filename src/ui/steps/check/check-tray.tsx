@@ -58,7 +58,7 @@ export default function CheckTray() {
           Mend all that is safe
         </Button>
       )}
-      {report && <EvennessPart report={report} />}
+      {report && <EvennessPart report={report} project={project} />}
       {warnings.map((found) => (
         <FindingCard key={found.n} found={found} project={project} />
       ))}

@@ -1,11 +1,15 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue, useEffect, useState } from 'react';
 import { Bar, BarChart, Cell, XAxis } from 'recharts';
-import { type CheckReport, compareFindings } from '@/core';
+import { type CheckReport, compareFindings, enoughText, type Project } from '@/core';
 import { checkBolt, lastChange } from '@/session/checks';
+import { openSentScores, useSentScores } from '@/session/enough';
+import { useBusy } from '@/session/jobs';
+import { PROPOSAL, proposeSettle } from '@/session/proposal';
 import { useSnapshots } from '@/session/snapshots';
 import Choice from '../../parts/choice';
 import { small, trim } from '../../parts/lengths';
@@ -92,8 +96,16 @@ function Against({ report }: { report: CheckReport }) {
   );
 }
 
+/** The least gap that evening out keeps, mm: half of the middle one, as far as there is any. */
+const settleGap = (gapsMm: number[]) => Math.round(5 * (gapsMm[gapsMm.length >> 1] ?? 2)) / 10;
+
 /** The evenness of the cloth, its parts, what the last change did to it, and the gaps. */
-export default function EvennessPart({ report }: { report: CheckReport }) {
+export default function EvennessPart({ report, project }: { report: CheckReport; project: Project }) {
+  const sent = useSentScores((s) => s.sent);
+  const busy = useBusy(PROPOSAL);
+  useEffect(() => {
+    void openSentScores();
+  }, []);
   // The words first; the chart follows when there is a moment.
   const charted = useDeferredValue<CheckReport | null>(report, null);
   const { evenness } = report;
@@ -125,6 +137,9 @@ export default function EvennessPart({ report }: { report: CheckReport }) {
           ))}
         </Box>
       </Box>
+      <Typography variant="body2" sx={{ mt: 1 }} data-testid="enough">
+        {enoughText(evenness.score, project.checking.style, sent, project.id)}
+      </Typography>
       {moved && (
         <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }} data-testid="last-change">
           {moved}
@@ -161,6 +176,15 @@ export default function EvennessPart({ report }: { report: CheckReport }) {
           </BarChart>
         )}
       </Box>
+      <Button
+        variant="outlined"
+        disabled={busy}
+        title="Moves all that is not locked, by small steps"
+        onClick={() => void proposeSettle(settleGap(evenness.gapsMm))}
+        sx={{ mt: 1 }}
+      >
+        Even out all
+      </Button>
       <Against report={report} />
     </Part>
   );

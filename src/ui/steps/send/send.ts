@@ -13,6 +13,7 @@ import {
 } from '@/core';
 import { exportBlock, type FileProof, loadAsset, sceneRequest } from '@/session/arts';
 import { record } from '@/session/bolt';
+import { noteSent } from '@/session/enough';
 import { runJob, Stopped } from '@/session/jobs';
 import { sessionStore } from '@/session/session';
 import { LAYOUT_NAME } from '../../parts/lengths';
@@ -71,6 +72,7 @@ export function sendBlock(project: Project) {
       sha256: proof.sha256,
       bytes: proof.bytes,
     });
+    void noteSent();
     return { name, proof, asked: { width, height, ppi } };
   });
 }

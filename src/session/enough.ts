@@ -1,0 +1,33 @@
+import { z } from 'zod';
+import type { SentScore } from '../core';
+import { readSetting, writeSetting } from '../shelf';
+import { useBolt } from './bolt';
+import { checkKey, useChecks } from './checks';
+import { sessionStore } from './session';
+
+const KEY = 'sent scores';
+/** So many cloths are remembered, each by what it had when it went out last. */
+const MOST = 24;
+const sentSchema = z.array(z.object({ bolt: z.string(), score: z.number().min(0).max(100) })).max(MOST);
+
+/** How even the cloths were that went out before, the newest last. */
+export const useSentScores = sessionStore<{ sent: SentScore[] }>(() => ({ sent: [] }));
+
+/** Reads what was kept; what is not sound counts as nothing. */
+export async function openSentScores() {
+  const kept = sentSchema.safeParse(await readSetting(KEY));
+  if (kept.success) useSentScores.setState({ sent: kept.data });
+}
+
+/** Remembers how even the open bolt is as it goes out; one that was not looked over says nothing. */
+export async function noteSent() {
+  const { project } = useBolt.getState();
+  const { report, of } = useChecks.getState();
+  const score = report?.evenness?.score;
+  if (!project || score === undefined || of !== checkKey(project)) return;
+  await openSentScores();
+  const others = useSentScores.getState().sent.filter((s) => s.bolt !== project.id);
+  const sent = [...others, { bolt: project.id, score }].slice(-MOST);
+  useSentScores.setState({ sent });
+  await writeSetting(KEY, sent);
+}
