@@ -135,6 +135,31 @@ test('edges that nearly touch are named, measured and parted; by keyboard too', 
   await expect.poll(() => near.count()).toBeLessThan(count);
 });
 
+test('a mend moves the least that does it, and says how little', async ({ page }) => {
+  await openSpoilt(page, (list) => {
+    const [a, b] = list.filter((p) => named(p, 'Spool of line'));
+    return list.map((p) => (p.id === b.id ? { ...p, x: a.x + 26 * a.scale, y: a.y, angle: a.angle } : p));
+  });
+  const before = (await kept(page, 'spoilt')).placements;
+  const near = page.locator('[data-testid=finding]:is([data-kind=near-touch],[data-kind=overlap])');
+  await near
+    .first()
+    .getByRole('button', { name: /^Mend finding/ })
+    .click();
+  await expect(proposal(page)).toContainText(/1 parted: 1 of \d+ changed, [\d.]+ mm at most/, {
+    timeout: 60_000,
+  });
+  const [, most] = /changed, ([\d.]+) mm/.exec((await proposal(page).textContent()) ?? '') ?? [];
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect
+    .poll(async () => {
+      const now = (await kept(page, 'spoilt')).placements;
+      const by = now.map((p, n) => Math.hypot(p.x - before[n].x, p.y - before[n].y)).filter((d) => d > 1e-6);
+      return by.map((d) => Math.abs(d - Number(most)) < 0.6);
+    })
+    .toEqual([true]);
+});
+
 test('how it is looked at: style, strictness and print are kept, and change what is pointed out', async ({
   page,
 }) => {

@@ -218,3 +218,39 @@ test('a new cell is brought into view; trays open at their top; a typed colour m
     .not.toBe(0);
   expect((await kept(page)).colourways).toEqual(DEMO.colourways);
 });
+
+test('while a motif is dragged the cloth foretells what it opens, crowds and where it would lie best; let go there it lies there', async ({
+  page,
+}) => {
+  await openDemo(page);
+  // The largest on the cloth: what it leaves is wide.
+  const kites = DEMO.placements.filter((p) => p.motif === KITE.id).sort((p, q) => q.scale - p.scale);
+  const [held] = kites;
+  const others = DEMO.placements.filter((p) => p.id !== held.id);
+  const apart = (p: Project['placements'][number]) => Math.hypot(p.x - held.x, p.y - held.y);
+  const [other] = others.sort((p, q) => apart(p) - apart(q));
+  const from = await onScreen(page, held.x, held.y);
+  const to = await onScreen(page, other.x, other.y);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 6 });
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await expect(page.getByTestId('crowds')).toContainText(/mm|overlaps/);
+  await expect(page.getByTestId('opens')).toContainText(/\d+ mm/);
+  expect(await kept(page)).toEqual(DEMO);
+  // A little off its place there is a better one: the hand goes as far as the piece has to.
+  const best = async () =>
+    ((await page.getByTestId('foretold').getAttribute('data-best')) ?? '').split(',').map(Number);
+  const off = { x: from.x + 30, y: from.y + 18 };
+  await page.mouse.move(off.x, off.y, { steps: 4 });
+  await expect(page.getByTestId('best-place')).toHaveAttribute('data-reached', 'false');
+  const [x, y] = await best();
+  const there = await onScreen(page, x, y);
+  await page.mouse.move(there.x + 6, there.y + 4, { steps: 4 });
+  await expect(page.getByTestId('best-place')).toHaveAttribute('data-reached', 'true');
+  const [bx, by] = await best();
+  await page.mouse.up();
+  await expect(page.getByTestId('foretold')).toHaveCount(0);
+  const now = (await kept(page)).placements.find((p) => p.id === held.id);
+  expect(Math.hypot((now?.x ?? 0) - bx, (now?.y ?? 0) - by)).toBeLessThan(0.02);
+});

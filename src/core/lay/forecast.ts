@@ -80,10 +80,14 @@ export function forecast(silhouettes: SilhouetteIndex, n: number, held: Placed, 
   const within = (p: Point) => Math.hypot(p.x - held.x, p.y - held.y) <= ABOUT * spacing;
   let best: Forecast['best'] = null;
   let most = gap;
-  for (let k = 0; k < STARTS; k++) {
+  const starts = Array.from({ length: STARTS }, (_, k) => {
     const t = ((k + 0.5) * 2 * Math.PI) / STARTS;
     const by = (k % 2 ? 0.35 : 0.75) * ABOUT * spacing;
-    const start = { ...held, x: held.x + by * Math.cos(t), y: held.y + by * Math.sin(t) };
+    return { ...held, x: held.x + by * Math.cos(t), y: held.y + by * Math.sin(t) };
+  });
+  // Where it came from had room for it.
+  starts.push({ ...held, x: from.x, y: from.y });
+  for (const start of starts) {
     const found = climbed(
       start,
       (p, bar) => (within(p) ? gapAt(p, bar) : -1),
