@@ -26,6 +26,13 @@ const PARTS = 32;
 const SLIDE = 3;
 /** How much a slide that fits better weighs. */
 const SLID = 14;
+/** Terms of the slow part; a jump counts for no more than so many levels there; and the part of the lines inside that is usual. */
+const TERMS = 7;
+const MOST = 40;
+const WIDE = 0.95;
+const FAINT = 0.12;
+/** How the measures of a join are weighed, so that those of tiles that join stand at about 4 each at the most. */
+const WEIGHT = { jump: 1.3, slow: 0.75, fits: 0.6, slide: 0.7 };
 /** Jumps under about one level of 255 are what rounding makes. */
 const LEVEL = 0.8;
 
@@ -131,11 +138,93 @@ function oneJoin(lines: number, long: number, at: At) {
     best = by;
   }
   const better = (squared(0) + LEVEL) / (least + LEVEL);
+
+  const inside = linesInside(lines, step);
+  const usually = (list: number[]) => list.sort((p, q) => p - q)[Math.floor(list.length * WIDE)] ?? 0;
+  // The slow part of the jump: tone and light that break where what is drawn goes on.
+  const slow = slowParts(long, (k, t) => missed(k, t, 0));
+  const slowInside = inside.map(slow);
+  const slowly = Math.max(
+    ...slow(lines - 1).map((v, q) => {
+      const usual = usually(slowInside.map((list) => Math.abs(list[q])));
+      return Math.abs(v) / Math.max(usual / 2, FAINT);
+    }),
+  );
+  // How far the far side lies along the join, by its slopes: by how many times its own error, and what is usual inside.
+  const slide = (k: number) =>
+    slideOf(
+      smooth(long, (t) => 1.5 * at(k, t) - 0.5 * at(wrap(k - 1), t)),
+      smooth(long, (t) => 1.5 * at(wrap(k + 1), t) - 0.5 * at(wrap(k + 2), t)),
+    );
+  const sideways = slide(lines - 1) / Math.max(1, usually(inside.map(slide)) / 2);
+  const jumps = (all - mean) / Math.max(spread, mean * 0.3, 0.5);
   return {
     times: all / Math.max(mean, 0.25),
-    // A join that fits better slid along itself is off, however small the jump.
-    beyond: Math.max((all - mean) / Math.max(spread, mean * 0.3, 0.5), FITS + SLID * Math.log(better)),
+    beyond: Math.max(
+      WEIGHT.jump * jumps,
+      WEIGHT.slow * slowly,
+      // A join that fits better slid along itself is off, however small the jump.
+      WEIGHT.fits * (FITS + SLID * Math.log(better)) + WEIGHT.slide * sideways,
+    ),
     breaks,
     slid: better > 1 ? best : 0,
   };
+}
+
+/** Lines inside that are compared with. */
+const linesInside = (lines: number, step: number): number[] => {
+  const out: number[] = [];
+  for (let k = 1; k < lines - 3; k += step) out.push(k);
+  return out;
+};
+
+/** The first terms of the Fourier series of a jump along a join: two for each, the mean first, in levels. */
+function slowParts(long: number, jump: (k: number, t: number) => number) {
+  const waves = Array.from({ length: TERMS }, (_, q) => {
+    const [c, s] = [new Float64Array(long), new Float64Array(long)];
+    for (let t = 0; t < long; t++) {
+      c[t] = Math.cos((2 * Math.PI * q * t) / long) / long;
+      s[t] = Math.sin((2 * Math.PI * q * t) / long) / long;
+    }
+    return [c, s];
+  });
+  return (k: number): number[] => {
+    const parts = new Array<number>(2 * TERMS).fill(0);
+    for (let t = 0; t < long; t++) {
+      const v = Math.max(-MOST, Math.min(MOST, jump(k, t)));
+      for (let q = 0; q < TERMS; q++) {
+        parts[2 * q] += v * waves[q][0][t];
+        parts[2 * q + 1] += v * waves[q][1][t];
+      }
+    }
+    return parts;
+  };
+}
+
+/** A line with its finest detail taken off, so that what is slid by a px or two is still near to its slope. */
+function smooth(long: number, tone: (t: number) => number): Float64Array {
+  // Two more at each end, so that it goes round.
+  const raw = new Float64Array(long + 4);
+  for (let t = 0; t < long + 4; t++) raw[t] = tone((t + long - 2) % long);
+  const out = new Float64Array(long);
+  for (let t = 0; t < long; t++)
+    out[t] = (raw[t] + 2 * raw[t + 1] + 3 * raw[t + 2] + 2 * raw[t + 3] + raw[t + 4]) / 9;
+  return out;
+}
+
+/** The slide between two lines that explains best how they differ, by least squares, in times its own error; 0 where nothing slopes. */
+function slideOf(near: Float64Array, far: Float64Array): number {
+  const long = near.length;
+  let [gd, gg, dd] = [0, 0, 0];
+  for (let t = 0; t < long; t++) {
+    const [u, v] = [(t + 1) % long, (t + long - 1) % long];
+    const g = (near[u] + far[u] - near[v] - far[v]) / 4;
+    const d = near[t] - far[t];
+    gd += g * d;
+    gg += g * g;
+    dd += d * d;
+  }
+  if (gg < 0.05 * long) return 0;
+  const by = gd / gg;
+  return Math.abs(by) * Math.sqrt(gg / Math.max((dd - by * gd) / long, LEVEL / 4));
 }
