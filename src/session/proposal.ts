@@ -127,11 +127,13 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
         ...m,
         lead: leadOf(m.motif),
         free: project.motifs.find((q) => q.id === m.motif)?.direction === 'free',
+        heavy: project.motifs.find((q) => q.id === m.motif)?.role === 'hero',
       })),
     };
     const found = await scatter(request, rules, seed, how);
     const fresh = found.placed.map(newPlacement);
-    const { smallestGapMm: gap, cover, spread, heldBy } = found;
+    const { smallestGapMm: gap, cover, spread, heldBy, missing } = found;
+    const left = missing ? `; ${missing} more found no place` : '';
     const why = {
       sizes: `, not the ${percent(ask.cover)} asked: all are at their largest size, so lay more of them or allow larger ones`,
       gap: `, not the ${percent(ask.cover)} asked: no more fits with ${ask.minGapMm}\u00a0mm between them`,
@@ -140,7 +142,7 @@ export const proposeScatter = (ask: ScatterAsk, seed: number) =>
       kind: 'scatter',
       placements: [...kept, ...fresh],
       fresh: fresh.map((p) => p.id),
-      summary: `${fresh.length} laid. Art covers ${percent(cover)}${heldBy ? `${why[heldBy]}. The` : ', the'} smallest gap is ${gap.toFixed(1)} mm, gap spread ${spreadText(spread)}.`,
+      summary: `${fresh.length} laid${left}. Art covers ${percent(cover)}${heldBy ? `${why[heldBy]}. The` : ', the'} smallest gap is ${gap.toFixed(1)} mm, gap spread ${spreadText(spread)}.`,
     };
   });
 

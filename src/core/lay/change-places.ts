@@ -5,8 +5,9 @@ import type { SilhouetteIndex } from './silhouette-index';
 const SIZE = 1.8;
 const SMALLER = [1, 0.92, 0.84];
 /** Likes are looked for within so many middle gaps; of one colour, within this share of one. */
-const BESIDE = 1.3;
+const BESIDE = 1.6;
 const COLOUR = 0.7;
+const SAME_BESIDE = 1.6;
 /** The gap that a change leaves at least, unless told, as a share of the middle one. */
 const CLEAR = 0.5;
 
@@ -81,11 +82,30 @@ export function changePlaces(silhouettes: SilhouetteIndex, n: number, rules: Rul
   return false;
 }
 
-/** Whether the same motif lies beside a piece, no farther than a little over the middle gap. */
-export function isBesideItsLike(silhouettes: SilhouetteIndex, n: number, middle: number): boolean {
-  const { motif } = silhouettes.placed(n);
-  const likes = new Set<number>();
-  for (let m = 0; m < silhouettes.count; m++)
-    if (m !== n && silhouettes.placed(m).motif === motif) likes.add(m);
-  return silhouettes.around(n, middle * 1.1, likes).some(({ piece }) => piece !== n && piece !== 'reserve');
+/** How alike in size two of one colour are, to be seen as a pair. */
+const ONE_SIZE = 1.45;
+
+/** Whether the same motif, or one of the same leading colour and about its size, lies beside a piece, not much farther than the middle gap. */
+export function isBesideItsLike(
+  silhouettes: SilhouetteIndex,
+  n: number,
+  middle: number,
+  leads: Map<string, number>,
+): boolean {
+  const p = silhouettes.placed(n);
+  const lead = leads.get(p.motif) ?? -1;
+  const area = areaOf(silhouettes, p);
+  const likes = new Map<number, number>();
+  for (let m = 0; m < silhouettes.count; m++) {
+    const q = silhouettes.placed(m);
+    if (m === n) continue;
+    if (q.motif === p.motif) likes.set(m, SAME_BESIDE * middle);
+    else if (lead >= 0 && leads.get(q.motif) === lead) {
+      const grow = areaOf(silhouettes, q) / area;
+      if (Math.max(grow, 1 / grow) < ONE_SIZE ** 2) likes.set(m, COLOUR * middle);
+    }
+  }
+  return silhouettes
+    .around(n, middle * SAME_BESIDE, new Set(likes.keys()))
+    .some(({ piece, gap }) => piece !== n && piece !== 'reserve' && gap < (likes.get(piece) ?? 0));
 }

@@ -14,6 +14,7 @@ export {
   type ScatterRules,
   scatter,
 } from './scatter';
+export { type PlannedMotif, type PlannedSort, scatterPlan } from './scatter-plan';
 export { type SettleOptions, settle } from './settle';
 export { shareOut } from './share-out';
 export { gapSpread, type Reserved, SilhouetteIndex } from './silhouette-index';

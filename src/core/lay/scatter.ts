@@ -15,6 +15,8 @@ export type ScatterMotif = {
   motif: string;
   lead: number;
   free: boolean;
+  /** It takes the eye: such ones are spread about. */
+  heavy?: boolean;
   count: number;
   least: number;
   most: number;
@@ -26,6 +28,8 @@ export type ScatterRules = {
   /** How far from its direction a motif may lean, degrees either way. */
   leanDeg: number;
   mirror: boolean;
+  /** Heavy ones lie in the one and the other half of the cell in turn, side by side or one above the other. */
+  alternate?: 'columns' | 'rows' | null;
   minGapMm: number;
   /** All sizes are brought up or down together, within their ranges, toward this share of the cloth, 0 to 1;
    * less where that many do not fit. */
@@ -40,10 +44,14 @@ export type Scattered = {
   spread: number | null;
   /** What kept it from the cover asked for: all are at their largest, or no more fits with this gap. Null: nothing. */
   heldBy: 'sizes' | 'gap' | null;
+  /** How many of those asked for found no place. */
+  missing: number;
 };
 
 /** When more than this share finds no place at first, it is not tried again with what is left. */
 const HOPELESS = 0.35;
+/** So few may be left out where all the others lie well. */
+const FEW = 0.12;
 /** Places tried for each motif, by round. */
 const TRIES = [28, 140, 320];
 /** A spread of gaps that is even enough to stop at; one at which settling it further shows no more. */
@@ -63,6 +71,7 @@ const ROOM_MM = 60;
 export function scatter(silhouettes: SilhouetteIndex, rules: ScatterRules, seed: number): Scattered {
   const held = silhouettes.count;
   let laid = 0;
+  let most: Scattered | null = null;
   // Too dense as asked: a little less cover, with the same number and the same gap, may do.
   for (const ease of [1, 0.82, 0.66]) {
     let best: Scattered | null = null;
@@ -75,15 +84,54 @@ export function scatter(silhouettes: SilhouetteIndex, rules: ScatterRules, seed:
       const found = layAll(silhouettes, rules, wanted, random);
       laid = Math.max(laid, found);
       if (found < wanted.length * (1 - HOPELESS)) throw refused(rules, laid);
-      if (found < wanted.length) break;
+      const missing = wanted.length - found;
+      if (missing > wanted.length * FEW) break;
+      if (missing) settle(silhouettes, settling(rules, held));
+      swell(silhouettes, rules, held);
       apartFromLike(silhouettes, rules, held);
-      const result = { ...scattered(silhouettes, held), heldBy: heldBy(silhouettes, rules, held, ease) };
+      const heldBack = missing ? 'gap' : heldBy(silhouettes, rules, held, ease);
+      const result = { ...scattered(silhouettes, held), heldBy: heldBack, missing };
+      // With a few left out, a little less cover is tried before that is what there is.
+      if (missing) {
+        if (!most || missing < most.missing) most = result;
+        break;
+      }
       if (!best || (result.spread ?? 1) < (best.spread ?? 1)) best = result;
     }
     if (best) return best;
   }
+  if (most) return most;
   throw refused(rules, laid);
 }
+
+/** By how much each is made larger at a time, and so many times at the most. */
+const SWELL = 1.05;
+const SWELLS = 10;
+
+/** What was laid smaller than it may be grows, within the sizes and the gap asked, until it covers what is asked. */
+function swell(silhouettes: SilhouetteIndex, rules: ScatterRules, held: number) {
+  const most = new Map(rules.motifs.map((m) => [m.motif, m.most]));
+  for (let round = 0; round < SWELLS && silhouettes.cover() < rules.cover - NEAR / 2; round++) {
+    let grew = 0;
+    for (let n = held; n < silhouettes.count && silhouettes.cover() < rules.cover; n++) {
+      const p = silhouettes.placed(n);
+      const scale = Math.min(most.get(p.motif) ?? p.scale, p.scale * SWELL);
+      if (scale <= p.scale) continue;
+      const near = silhouettes.nearest(n, { ...p, scale }, rules.minGapMm * 2, rules.minGapMm);
+      if (near && near.gap < rules.minGapMm) continue;
+      silhouettes.set(n, { ...p, scale });
+      grew++;
+    }
+    if (!grew) break;
+    settle(silhouettes, { ...settling(rules, held), passes: 6, fine: false });
+  }
+}
+
+const settling = ({ minGapMm }: ScatterRules, held: number) => ({
+  minGapMm,
+  locked: new Set(Array.from({ length: held }, (_, n) => n)),
+  passes: 30,
+});
 
 function refused(rules: ScatterRules, laid: number): ArgumentError {
   const asked = rules.motifs.reduce((s, m) => s + m.count, 0);
@@ -108,7 +156,7 @@ function heldBy(
   return ease === 1 && largest > placed.length / 2 ? 'sizes' : 'gap';
 }
 
-function scattered(silhouettes: SilhouetteIndex, held: number): Omit<Scattered, 'heldBy'> {
+function scattered(silhouettes: SilhouetteIndex, held: number): Omit<Scattered, 'heldBy' | 'missing'> {
   const gaps = silhouettes.gaps();
   return {
     placed: Array.from({ length: silhouettes.count - held }, (_, n) => silhouettes.placed(held + n)),
@@ -131,7 +179,7 @@ function apartFromLike(silhouettes: SilhouetteIndex, rules: ScatterRules, held: 
   const leads = new Map(rules.motifs.map((m) => [m.motif, m.lead]));
   const least = Math.max(rules.minGapMm, middle / 2);
   for (let n = held; n < silhouettes.count; n++) {
-    if (isBesideItsLike(silhouettes, n, middle))
+    if (isBesideItsLike(silhouettes, n, middle, leads))
       changePlaces(silhouettes, n, { locked, leads, middle, least, suits });
   }
 }
@@ -145,13 +193,14 @@ function layAll(
 ): number {
   const locked = new Set(Array.from({ length: silhouettes.count }, (_, n) => n));
   const lead = new Map(rules.motifs.map((m) => [m.motif, m.lead]));
+  const heavy = new Set(rules.motifs.flatMap((m) => (m.heavy ? [m.motif] : [])));
   const { minGapMm } = rules;
   let left = wanted;
   // What finds no room at first may find some once the others have settled.
   for (let round = 0; round < TRIES.length && left.length; round++) {
     const missed: Wanted[] = [];
     for (const [k, want] of left.entries()) {
-      const placed = bestPlace(silhouettes, want, rules, lead, random, round);
+      const placed = bestPlace(silhouettes, want, rules, { lead, heavy }, random, round);
       if (placed) silhouettes.add(placed);
       else missed.push(want);
       rules.onProgress?.((0.6 * (wanted.length - left.length + k)) / wanted.length);
@@ -236,7 +285,7 @@ function bestPlace(
   silhouettes: SilhouetteIndex,
   want: Wanted,
   rules: ScatterRules,
-  lead: Map<string, number>,
+  { lead, heavy }: { lead: Map<string, number>; heavy: Set<string> },
   random: () => number,
   round: number,
 ): Placed | null {
@@ -259,7 +308,8 @@ function bestPlace(
       const room = Math.max(ROOM_MM, 1.5 * rules.minGapMm);
       const gap = silhouettes.nearest(-1, placed, room, rules.minGapMm)?.gap ?? room;
       if (gap < rules.minGapMm) continue;
-      const worth = gap - likeness(silhouettes, placed, lead);
+      const worth =
+        gap - likeness(silhouettes, placed, lead, heavy) - outOfTurn(silhouettes, placed, rules, heavy);
       if (worth > most) {
         most = worth;
         best = placed;
@@ -271,17 +321,40 @@ function bestPlace(
 }
 
 /** How far apart alike things should be, in shares of the spacing they would have if spread evenly. */
-const APART = { motif: 0.62, lead: 0.45 };
+const APART = { motif: 0.62, lead: 0.55, heavy: 0.7 };
 
-/** How much too near the same motif, or the same leading colour, is: mm of room that it weighs against. */
-function likeness(silhouettes: SilhouetteIndex, placed: Placed, lead: Map<string, number>): number {
-  const own = lead.get(placed.motif);
+/** How much too near the same motif, the same leading colour, or another heavy one is: mm of room that it weighs against. */
+function likeness(
+  silhouettes: SilhouetteIndex,
+  placed: Placed,
+  lead: Map<string, number>,
+  heavy: Set<string>,
+): number {
+  const own = lead.get(placed.motif) ?? -1;
   const laid = Array.from({ length: silhouettes.count }, (_, n) => silhouettes.placed(n));
   const weigh = (alike: Placed[], share: number, most: number) => {
     const apart = share * Math.sqrt(silhouettes.cellAreaMm2 / (alike.length + 1));
     return Math.max(0, ...alike.map((p) => most * (1 - silhouettes.apart(placed, p) / apart)));
   };
   const same = laid.filter((p) => p.motif === placed.motif);
-  const coloured = laid.filter((p) => p.motif !== placed.motif && lead.get(p.motif) === own);
-  return weigh(same, APART.motif, 90) + weigh(coloured, APART.lead, 25);
+  const coloured = own < 0 ? [] : laid.filter((p) => p.motif !== placed.motif && lead.get(p.motif) === own);
+  const others = heavy.has(placed.motif) ? laid.filter((p) => heavy.has(p.motif)) : [];
+  return weigh(same, APART.motif, 90) + weigh(coloured, APART.lead, 40) + weigh(others, APART.heavy, 60);
+}
+
+/** How far a heavy one is from the half of the cell whose turn it is, mm; 0 for all others. */
+function outOfTurn(
+  silhouettes: SilhouetteIndex,
+  placed: Placed,
+  { alternate }: ScatterRules,
+  heavy: Set<string>,
+): number {
+  if (!alternate || !heavy.has(placed.motif)) return 0;
+  const { width, height } = silhouettes.cell;
+  const [at, long] = alternate === 'columns' ? [placed.x, width] : [placed.y, height];
+  let before = 0;
+  for (let n = 0; n < silhouettes.count; n++) if (heavy.has(silhouettes.placed(n).motif)) before++;
+  const turn = (before % 2 ? 0.75 : 0.25) * long;
+  const off = at - turn - Math.round((at - turn) / long) * long;
+  return 3 * Math.max(0, Math.abs(off) - 0.06 * long);
 }

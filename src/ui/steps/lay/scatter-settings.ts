@@ -1,10 +1,24 @@
-import { type Directions, type Motif, type MotifRole, shareOut } from '@/core';
+import {
+  cellOf,
+  type Directions,
+  latticeOf,
+  type Motif,
+  type MotifRole,
+  type Project,
+  productOf,
+  type ScatterRules,
+  type Silhouette,
+  scatterPlan,
+  shareOut,
+  twinOf,
+} from '@/core';
 import { sessionStore } from '@/session/session';
+import type { Sprite } from '@/session/sprites';
 
 /** How many of a motif, and its sizes in percent. */
 export type Sort = { count: number; least: number; most: number };
 
-/** How many of a motif of each role, and its sizes in percent, to begin with. */
+/** How many of a motif of each role, and its sizes in percent, while its silhouette is not known yet. */
 const BY_ROLE: Record<MotifRole, Sort> = {
   hero: { count: 2, least: 70, most: 130 },
   secondary: { count: 3, least: 55, most: 120 },
@@ -18,6 +32,7 @@ type Settings = {
     gap: number;
     lean: number;
     directions: Directions;
+    alternate: NonNullable<ScatterRules['alternate']> | 'no';
     mirror: boolean;
     odd: boolean;
     afresh: boolean;
@@ -30,7 +45,7 @@ type Settings = {
 const FRESH: Settings = {
   sorts: {},
   rules: {
-    ...{ cover: 30, gap: 4, lean: 20, directions: 'tossed' },
+    ...{ cover: 30, gap: 4, lean: 20, directions: 'tossed', alternate: 'no' },
     ...{ mirror: true, odd: true, afresh: false },
   },
   seed: 1,
@@ -42,6 +57,51 @@ export const useScatterSettings = sessionStore<Settings>(() => FRESH);
 
 export const sortOf = (sorts: Settings['sorts'], m: Pick<Motif, 'id' | 'role'>): Sort =>
   sorts[m.id] ?? BY_ROLE[m.role];
+
+const areas = new WeakMap<Silhouette, number>();
+/** The area that a silhouette covers, mm2. */
+function areaOf(s: Silhouette): number {
+  const known = areas.get(s) ?? s.alpha.reduce((sum, a) => sum + a, 0) * (s.pxMm ** 2 / 255);
+  areas.set(s, known);
+  return known;
+}
+
+/** An art without pixels prints at any size. */
+const ANY_SIZE = 20;
+
+/** What is laid if nothing else is said: by role, so many and so large that the cover and the gap asked come of it. */
+export function plannedSorts(
+  project: Project,
+  rules: Pick<Settings['rules'], 'cover' | 'gap' | 'odd' | 'afresh'>,
+  sprites: ReadonlyMap<string, Pick<Sprite, 'silhouette'>>,
+): Settings['sorts'] {
+  const known = project.motifs.flatMap((m) => {
+    const s = sprites.get(m.id)?.silhouette;
+    return s ? [{ m, areaMm2: areaOf(s) }] : [];
+  });
+  const cell = cellOf(project);
+  const { a, b } = latticeOf(project.layout, cell);
+  const area = Math.abs(a.x * b.y - a.y * b.x) / (twinOf(project.layout, cell) ? 2 : 1);
+  const stays = project.placements
+    .filter((p) => !rules.afresh || p.locked)
+    .reduce((s, p) => s + (known.find(({ m }) => m.id === p.motif)?.areaMm2 ?? 0) * p.scale ** 2, 0);
+  const cover = rules.cover / 100;
+  const free = Math.max(0.1 * area, area - stays / cover);
+  const ppi = productOf(project.checking.product).wants.ppi;
+  const motifs = known.map(({ m, areaMm2 }) => ({
+    id: m.id,
+    role: m.role,
+    areaMm2,
+    most: m.vector ? ANY_SIZE : m.ppi / ppi,
+  }));
+  const percent = (scale: number) => Math.max(2, Math.round(scale * 100));
+  return Object.fromEntries(
+    [...scatterPlan(motifs, free, cover, rules.gap, rules.odd)].map(([id, { count, least, most }]) => [
+      id,
+      { count, least: percent(least), most: percent(most) },
+    ]),
+  );
+}
 
 type Few = Pick<Motif, 'id' | 'role'>[];
 

@@ -5,12 +5,20 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, nth, type Project } from '@/core';
 import { proposeScatter, type ScatterAsk } from '@/session/proposal';
+import { useSprites } from '@/session/sprites';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
-import { type Sort, sortOf, useScatterSettings, withShare, withTotal } from '../scatter-settings';
+import {
+  plannedSorts,
+  type Sort,
+  sortOf,
+  useScatterSettings,
+  withShare,
+  withTotal,
+} from '../scatter-settings';
 
 const DIRECTION_SAYS: Record<Directions, string> = {
   'one-way': 'one way up',
@@ -19,9 +27,18 @@ const DIRECTION_SAYS: Record<Directions, string> = {
   tossed: 'tossed',
 };
 
+const ALTERNATE_SAYS = {
+  no: 'spread about',
+  columns: 'left and right in turn',
+  rows: 'above and below in turn',
+};
+
 /** Lays chosen motifs by measured gaps, round what is locked. */
 export default function Scatter({ project, busy }: { project: Project; busy: boolean }) {
-  const { sorts, rules, seed, asked } = useScatterSettings();
+  const { sorts: own, rules, seed, asked } = useScatterSettings();
+  const sprites = useSprites((s) => s.sprites);
+  const planned = useMemo(() => plannedSorts(project, rules, sprites), [project, rules, sprites]);
+  const sorts = { ...planned, ...own };
   const [open, setOpen] = useState(false);
   const { motifs } = project;
   const count = motifs.reduce((s, m) => s + sortOf(sorts, m).count, 0);
@@ -41,6 +58,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
       minGapMm: rules.gap,
       leanDeg: rules.lean,
       directions: rules.directions,
+      alternate: rules.alternate === 'no' ? null : rules.alternate,
       mirror: rules.mirror,
       afresh: rules.afresh,
     };
@@ -81,6 +99,12 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
           options={DIRECTION_SAYS}
           onChange={(v) => DIRECTIONS.includes(v) && set({ directions: v })}
         />
+        <Choice
+          label="Heroes"
+          value={rules.alternate}
+          options={ALTERNATE_SAYS}
+          onChange={(v) => set({ alternate: v })}
+        />
         <NumberField
           label="Lean either way"
           unit="°"
@@ -118,6 +142,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
           key={role}
           role={role}
           motifs={motifs.filter((m) => m.role === role)}
+          sorts={sorts}
           total={count}
           onShare={(v) => setSorts(withShare(sorts, motifs, role, v, rules.odd))}
           onSizes={setSorts}
@@ -190,14 +215,14 @@ const ROLE_SAYS: Record<MotifRole, string> = { hero: 'Heroes', secondary: 'Secon
 type RoleProps = {
   role: MotifRole;
   motifs: Motif[];
+  sorts: Record<string, Sort>;
   total: number;
   onShare: (share: number) => void;
   onSizes: (sorts: Record<string, Sort>) => void;
 };
 
 /** The share and the sizes of all motifs of a role, alike. */
-function Role({ role, motifs, total, onShare, onSizes }: RoleProps) {
-  const sorts = useScatterSettings((s) => s.sorts);
+function Role({ role, motifs, sorts, total, onShare, onSizes }: RoleProps) {
   if (!motifs.length) return null;
   const list = motifs.map((m) => sortOf(sorts, m));
   const count = list.reduce((s, { count: n }) => s + n, 0);
