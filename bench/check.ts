@@ -1,17 +1,22 @@
 /**
- * Figures of the check: `tsx bench/check.ts [cloths]`. Cloths of fresh seeds, clean and with planted faults: recall, precision,
- * warnings on clean ones, what mending leaves, how well joins are told; and the time of a full check of 120 and of 400
- * placements, beside what libvips takes to blur the block at print size, which is how it is looked over by hand.
+ * Figures of the check: `tsx bench/check.ts [cloths] [seed] [generators]`. The time of a full check of 120 and of 400 placements,
+ * beside what libvips takes to blur the block at print size, which is how it is looked over by hand; then, on cloths of the
+ * trainer and of each generator of tests/eye, clean and with planted faults: recall, precision, warnings on clean ones; what
+ * mending leaves and changes; how well joins are told.
  */
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { type Placed, pixelPlan, projectSchema, pyramidOf, runCheck, type Scene } from '../src/core';
-import { joinScores } from '../tests/cloths/join-scores';
 import { judge } from '../tests/cloths/judge';
-import { judgeMending } from '../tests/cloths/judge-mending';
+import { eyeCloth, GENERATORS, type Generator } from '../tests/eye/cloths';
+import { FAULTS, planted } from '../tests/eye/faults';
+import { judgeJoins } from '../tests/eye/joins';
+import { judgeEye } from '../tests/eye/judge';
+import { mendOne } from '../tests/eye/judge-mending';
 
-const count = Number(process.argv[2] ?? 40);
+const count = Number(process.argv[2] ?? 12);
 const seed = Number(process.argv[3] ?? Date.now() % 1e6);
+const generators = (process.argv[4]?.split(',') ?? [...GENERATORS]) as Generator[];
 const middle = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >> 1];
 
 const project = projectSchema.parse(JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')));
@@ -59,19 +64,38 @@ for (const n of [120, 400]) {
 }
 
 const told = judge(count, seed);
-console.log(`${count} clean cloths (seed ${seed}): ${told.warnings.toFixed(2)} warnings each.`);
+console.log(`Trainer: ${count} clean cloths (seed ${seed}): ${told.warnings.toFixed(2)} warnings each.`);
 for (const [fault, v] of Object.entries(told.verdicts)) {
   console.log(
-    `${fault}: recall ${v.recall.toFixed(3)}, precision ${v.precision.toFixed(3)} of ${v.planted} planted.`,
-  );
-}
-for (const [fault, v] of Object.entries(judgeMending(count, seed))) {
-  console.log(
-    `${fault}: mended ${v.gone} of ${count}, new warnings in ${v.fresh}; to look at ${v.before.toFixed(2)} before, ${v.after.toFixed(2)} after; ${v.ms.toFixed(0)} ms.`,
+    `  ${fault}: recall ${v.recall.toFixed(3)}, precision ${v.precision.toFixed(3)} of ${v.planted} planted.`,
   );
 }
 
-const joins = await joinScores(count, seed);
+for (const generator of generators) {
+  const { counts, warnings, cloths } = judgeEye([generator], count, seed);
+  console.log(`${generator}: ${cloths} clean cloths: ${warnings.toFixed(2)} warnings each.`);
+  for (const [fault, c] of Object.entries(counts)) {
+    console.log(
+      `  ${fault}: ${c.found} of ${c.planted} found; ${c.right} of ${c.told} told (clean ones too) are right.`,
+    );
+  }
+}
+
+/** Each fault in cloths of every generator in turn, mended. */
+for (const fault of FAULTS) {
+  const verdicts = Array.from({ length: count }, (_, n) => {
+    const cloth = eyeCloth(generators[n % generators.length], n, seed + 1);
+    const spoilt = planted(cloth, fault, seed + n);
+    return spoilt && mendOne(cloth, spoilt, spoilt.pieces);
+  }).flatMap((v) => (v?.told ? [v] : []));
+  const share = middle(verdicts.map((v) => v.share));
+  console.log(
+    `${fault}: mended ${verdicts.filter((v) => v.gone).length} of ${verdicts.length}, something new in ${verdicts.filter((v) => v.fresh.length).length}; of the things changed, beyond one: median ${(100 * share).toFixed(0)} %, most ${(100 * Math.max(...verdicts.map((v) => v.share))).toFixed(0)} %; ${middle(verdicts.map((v) => v.ms)).toFixed(0)} ms.`,
+  );
+}
+
+const joins = await judgeJoins(2 * count, seed);
+const aucs = Object.entries(joins.auc).map(([how, auc]) => `${how} ${auc.toFixed(3)}`);
 console.log(
-  `Joins of ${joins.of} tiles, JPEG 85 among them: AUC ${joins.cropped.toFixed(3)} against the same cropped by 3 %, ${joins.slid.toFixed(3)} against the same slid by 1 px; told rightly ${joins.told.good} that join, ${joins.told.cropped} cropped, ${joins.told.slid} slid.`,
+  `Joins of ${joins.of} tiles, half of them JPEG 85: AUC ${aucs.join(', ')}; ${joins.held} hold, told broken: ${JSON.stringify(joins.told)}.`,
 );

@@ -1,5 +1,7 @@
 /** Made-up cloths, scattered and settled by seed: motifs of plain shapes in flat inks, sized and spaced by style. */
 import {
+  type Filler,
+  FREE_ANGLES,
   type Layout,
   labDistance,
   newRaster,
@@ -144,4 +146,21 @@ export function makeCloth(n: number, seed: number): MadeCloth {
     }
   }
   throw new Error(`No cloth for ${n}, ${seed}.`);
+}
+
+/** What may be laid in patches: all but the heroes, near to the sizes in use. */
+export function fillersOf(placements: Placed[]): Filler[] {
+  return ['wing', 'puff', 'oval', 'bow', 'bar', 'round'].flatMap((motif): Filler[] => {
+    const scales = placements.filter((p) => p.motif === motif).map((p) => p.scale);
+    if (!scales.length) return [];
+    const usual = scales.reduce((s, v) => s + v, 0) / scales.length;
+    return [
+      {
+        motif,
+        lead: LEADS.get(motif) ?? -1,
+        scales: [usual * 0.6, usual, usual * 1.4],
+        angles: [...FREE_ANGLES],
+      },
+    ];
+  });
 }

@@ -115,6 +115,54 @@ describe('measured as they are', () => {
 });
 
 describe('known answers', () => {
+  test('the inside of a ring is no bare patch', () => {
+    const ring = shape(80, (u, v) => Math.hypot(u, v) < 1 && Math.hypot(u, v) > 0.8);
+    const laid = [...shaken.filter((p) => Math.hypot(p.x - 100, p.y - 100) > 55), at(100, 100, 'ring')];
+    const scene = {
+      ground: [250, 246, 238] as [number, number, number],
+      motifs: new Map([...motifs, ['ring', ring]]),
+      placements: laid,
+    };
+    const { findings } = runCheck(scene, pixelPlan(STRAIGHT, CELL, PPI));
+    expect(of('bare-patch', findings).filter((f) => off(f.at, { x: 100, y: 100 }) < 30)).toEqual([]);
+  });
+
+  test('what cannot be judged is said: few things, few motifs, nothing', () => {
+    const said = (list: Placed[]) => look(list).unjudged.map((why) => why.split(':')[0]);
+    expect(said([])).toEqual(['Lanes', 'Bare patches', 'Rows', 'Weight', 'Twins']);
+    expect(said(shaken)).toEqual(['Twins']);
+    const kinds = shaken.map((p, n) => ({ ...p, motif: ['disc', 'pale', 'dark'][n % 3] }));
+    expect(said(kinds)).toEqual([]);
+  });
+
+  test('one lane is one finding, not the holes along it; a motif laid very often is told once', () => {
+    const apart = shaken.map((p) => ({ ...p, x: p.x < 100 ? p.x - 12 : p.x + 12 }));
+    const { findings } = look(apart.filter((p) => Math.abs(p.x - 100) > 24));
+    expect(of('lane', findings).length).toBeGreaterThan(0);
+    const [lane] = of('lane', findings);
+    expect(of('bare-patch', findings).filter((f) => Math.abs(f.at.x - lane.at.x) < lane.widthMm / 2)).toEqual(
+      [],
+    );
+    const often = shaken.map((p, n) => ({
+      ...p,
+      motif: n % 5 === 0 ? 'pale' : n % 7 === 0 ? 'dark' : 'disc',
+    }));
+    const twins = of('twins', look(often).findings).filter((f) => f.often);
+    expect(twins).toHaveLength(1);
+    expect(twins[0]).toMatchObject({ severity: 'note', often: { of: 25 } });
+  });
+
+  test('drawn lines resized by a third beside others as drawn are noted once', () => {
+    const line = { ...shape(60, (_, v) => Math.abs(v) < 0.01), ppi: 100 };
+    const scales = [1, 1, 1, 1.6, 0.5];
+    const placements = scales.map((scale, n) => at(30 + n * 35, 40 + n * 30, 'line', { scale, id: `l${n}` }));
+    const scene: Scene = { ground: null, motifs: new Map([['line', line]]), placements };
+    const found = of('line-weight', runCheck(scene, pixelPlan(STRAIGHT, CELL, PPI)).findings);
+    expect(found).toMatchObject([{ severity: 'note', count: 2, of: 5, least: 0.5, most: 1.6 }]);
+    const even = { ...scene, placements: placements.map((p) => ({ ...p, scale: 1 })) };
+    expect(of('line-weight', runCheck(even, pixelPlan(STRAIGHT, CELL, PPI)).findings)).toEqual([]);
+  });
+
   test('one left-out disc is a bare patch at its place, measured; the even grid has none', () => {
     expect(of('bare-patch', look(grid()).findings)).toEqual([]);
     for (const hole of [0, 7, 12, 24]) {

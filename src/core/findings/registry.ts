@@ -5,6 +5,7 @@ import { hairline } from './hairline';
 import type { FindingModule, Kind, Mend, Named } from './kind';
 import { lane } from './lane';
 import { likeInks } from './like-inks';
+import { lineWeight } from './line-weight';
 import { printLimits } from './print-limits';
 import { rowUp } from './row-up';
 import { sliver } from './sliver';
@@ -24,6 +25,7 @@ const FINDINGS = [
   touching,
   twins,
   printLimits,
+  lineWeight,
   sliver,
   unfinished,
   upsideDown,

@@ -47,6 +47,7 @@ const ALL: Finding[] = [
     smallestScale: 1,
     unfit: false,
   },
+  { ...at, placements: ['a'], kind: 'line-weight', count: 3, of: 30, least: 0.5, most: 1.6 },
   { ...at, placements: ['a', 'b'], kind: 'small-gap', gapMm: 0.3, limitMm: 0.5 },
   { ...at, placements: [], kind: 'like-inks', inks: [1, 2], distance: 1.4, limit: 3 },
   { ...at, placements: ['a'], kind: 'hairline', px: 1.4, longMm: 300, share: 0.6 },

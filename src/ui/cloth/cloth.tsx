@@ -6,6 +6,7 @@ import { useBolt } from '@/session/bolt';
 import { usePractice } from '@/session/practice';
 import { useProposal } from '@/session/proposal';
 import { useSnapshots } from '@/session/snapshots';
+import { useTwoStates } from '@/session/two-states';
 import { useView, viewModeSign, zoomAbout } from '@/session/view';
 import { layMotif, MOTIF_DRAG } from '../steps/lay/lay-motif';
 import { SURROUND } from '../theme/theme';
@@ -107,7 +108,9 @@ function Overlay() {
   const recut = useView((s) => s.recut !== null);
   const comparing = useSnapshots((s) => s.compare !== null);
   const proposing = useProposal((s) => s.proposal !== null);
-  const practising = usePractice((s) => s.lesson !== null);
+  const lesson = usePractice((s) => s.lesson !== null);
+  const two = useTwoStates((s) => s.pair !== null);
+  const practising = lesson || two;
   const pins = useView((s) => s.pins);
   const turned = useView((s) => viewModeSign(s.viewMode).x < 0);
   const undrawn = useUndrawn(project);
@@ -136,7 +139,7 @@ function Overlay() {
       {pins && !comparing && !proposing && !practising && step !== 'scale' && (
         <Pins screen={screen} project={project} />
       )}
-      {practising && <PracticePins screen={screen} project={project} />}
+      {lesson && <PracticePins screen={screen} project={project} />}
     </>
   );
 }

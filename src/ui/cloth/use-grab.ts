@@ -20,6 +20,7 @@ import { dropProposal, useProposal } from '@/session/proposal';
 import { useSnapshots } from '@/session/snapshots';
 import { useSprites } from '@/session/sprites';
 import { dropTrial, useTrial } from '@/session/trial';
+import { endTwoStates, useTwoStates } from '@/session/two-states';
 import { type Held, useView, viewModeSign, zoomAbout } from '@/session/view';
 import { drawnShape } from './drawn-shape';
 import { insideRecut } from './guides';
@@ -95,7 +96,7 @@ export function useGrab() {
     }
     const view = useView.getState();
     const screen = screenNow(project);
-    const practising = usePractice.getState().lesson !== null;
+    const practising = usePractice.getState().lesson !== null || useTwoStates.getState().pair !== null;
     const turned = viewModeSign(view.viewMode).x < 0;
     const looking =
       !!useSnapshots.getState().compare || !!useProposal.getState().proposal || practising || turned;
@@ -256,6 +257,7 @@ export function letAllGo() {
   const { compare } = useSnapshots.getState();
   const { only, recut, reserving, selected } = useView.getState();
   if (usePractice.getState().lesson) endLesson();
+  else if (useTwoStates.getState().pair) endTwoStates();
   else if (useProposal.getState().proposal) dropProposal();
   else if (useTrial.getState().trial) dropTrial();
   else if (useView.getState().viewMode !== 'plain') useView.setState({ viewMode: 'plain' });

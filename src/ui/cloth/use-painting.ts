@@ -12,6 +12,7 @@ import { useProposal } from '@/session/proposal';
 import { type Compare, sideOf, useSnapshots } from '@/session/snapshots';
 import { allDrawn, allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/session/sprites';
 import { inColours, trialOf, useTrial } from '@/session/trial';
+import { useTwoStates } from '@/session/two-states';
 import { useView, type ViewMode, viewModeSign, WORK_GROUNDS } from '@/session/view';
 import { eyeFilterId } from './eye-filters';
 import { Painter, type Picture } from './painter';
@@ -26,14 +27,17 @@ const groundOf = (project: Project) => shownGround(project);
 function onShow(project: Project): Project {
   const { proposal, of, before } = useProposal.getState();
   const { lesson } = usePractice.getState();
+  const { pair } = useTwoStates.getState();
   const { only } = useView.getState();
   const placements = lesson
     ? lesson.placements
-    : of === project && !before
-      ? proposal?.placements
-      : only
-        ? these(project, only)
-        : undefined;
+    : pair
+      ? pair.states[pair.shows].placements
+      : of === project && !before
+        ? proposal?.placements
+        : only
+          ? these(project, only)
+          : undefined;
   return placements ? withPlacements(project, placements) : project;
 }
 const withPlacements = lastAnswer((project: Project, placements: Placement[]) => ({
@@ -240,6 +244,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       useSnapshots,
       useGrain,
       usePractice,
+      useTwoStates,
       useClothMap,
       usePrinter,
     ].map((store) => store.subscribe(ask));

@@ -53,20 +53,21 @@ export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string,
   const n = placements.length;
   if (tooFewKinds(cloth)) return [];
   const leadOf = (k: number) => leads.get(placements[k].art ?? placements[k].motif) ?? -1;
-  const { all, alike } = candidates(cloth, leadOf);
+  const { all, alike, close } = candidates(cloth, leadOf, limits.twins);
   const kindOf = (c: Candidate) => (c.same === 'motif' ? placements[c.i].motif : 'colour');
-  const chance = (of: number[]) =>
-    (alike * of.reduce((sum, count) => sum + count * (count - 1), 0)) / Math.max(1, n * (n - 1));
+  const chance = (neighbours: number, of: number[]) =>
+    (neighbours * of.reduce((sum, count) => sum + count * (count - 1), 0)) / Math.max(1, n * (n - 1));
   const countOf = (motif: string) => placements.filter((p) => p.motif === motif).length;
   const colours = new Map<number, number>();
   for (const k of placements.keys()) colours.set(leadOf(k), (colours.get(leadOf(k)) ?? 0) + 1);
   colours.delete(-1);
   /** Whether the cloth takes care to keep a kind apart, so that two side by side are a slip. */
   const cares = (c: Candidate) => {
-    const pairs = all.filter((d) => kindOf(d) === kindOf(c)).length;
-    if (c.same === 'colour') return pairs <= COLOUR_CARE * chance([...colours.values()]);
+    const own = all.filter((d) => kindOf(d) === kindOf(c));
+    if (c.same === 'colour') return own.length <= COLOUR_CARE * chance(alike, [...colours.values()]);
     const count = countOf(placements[c.i].motif);
-    return count <= OFTEN * n || pairs <= Math.max(1, CARE * chance([count]));
+    const near = own.filter((d) => d.gapMm <= limits.twins * d.usualMm).length;
+    return count <= OFTEN * n || near <= Math.max(1, CARE * chance(close, [count]));
   };
   const out: Twins[] = [];
   const told = new Set<string>();
@@ -107,11 +108,15 @@ export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string,
   ];
 }
 
-/** All that are the same side by side, the nearest for their neighbours first; and how many neighbours are about one size. */
+/**
+ * All that are the same side by side, the nearest for their neighbours first; how many neighbours are about one size, and how
+ * many of those lie as close as is told of twins.
+ */
 function candidates(
   cloth: ClothMeasures,
   leadOf: (k: number) => number,
-): { all: Candidate[]; alike: number } {
+  limit: number,
+): { all: Candidate[]; alike: number; close: number } {
   const { scene, silhouettes, mm } = cloth;
   const { placements } = scene;
   const n = placements.length;
@@ -126,7 +131,7 @@ function candidates(
   for (const { i, j, gap } of side) for (const k of [i, j]) gapsOf[k % n].push(mm(gap));
   const { middle } = nearestGaps(cloth);
   const out = new Map<number, Candidate>();
-  let alike = 0;
+  let [alike, close] = [0, 0];
   for (const pair of side) {
     const [i, j] = [pair.i % n, pair.j % n];
     if (i === j) continue;
@@ -134,13 +139,14 @@ function candidates(
     const same = p.motif === q.motif ? 'motif' : leadOf(i) >= 0 && leadOf(i) === leadOf(j) ? 'colour' : null;
     const [small, large] = [areas[i], areas[j]].sort((a, b) => a - b);
     if (large > small * SIZE ** 2) continue;
+    const own = [...gapsOf[i], ...gapsOf[j]].sort((a, b) => a - b);
+    const usualMm = Math.max(own[own.length >> 1] ?? 0, middle);
     alike++;
+    if (mm(pair.gap) <= limit * usualMm) close++;
     if (!same) continue;
     const key = Math.min(i, j) * n + Math.max(i, j);
     const known = out.get(key);
     if (known && known.gapMm <= mm(pair.gap)) continue;
-    const own = [...gapsOf[i], ...gapsOf[j]].sort((a, b) => a - b);
-    const usualMm = Math.max(own[own.length >> 1] ?? 0, middle);
     const apart = silhouettes.apart(p, q);
     const near = apart <= (PAIR * (Math.sqrt(small) + Math.sqrt(large))) / Math.sqrt(Math.PI);
     out.set(key, { i, j, same, pair, gapMm: mm(pair.gap), usualMm, near });
@@ -151,5 +157,5 @@ function candidates(
     if (measured.length) c.gapMm = Math.min(...measured);
   }
   const all = [...out.values()].sort((a, b) => a.gapMm / a.usualMm - b.gapMm / b.usualMm);
-  return { all, alike };
+  return { all, alike, close };
 }

@@ -6,7 +6,7 @@ import { areaOf, middle, pick, placedOn, type Random, spacingOf } from '../plant
 /** Lays a motif again in the place of its nearest neighbour of about its size. */
 export function plantTwins(silhouettes: SilhouetteIndex, random: Random): Spoilt {
   const order = placedOn(silhouettes).map((_, n) => n);
-  const beside = middle(silhouettes.gaps()) * 0.95;
+  const beside = middle(silhouettes.gaps()) * 0.8;
   for (let tries = 0; tries < 300; tries++) {
     const n = pick(order, random);
     const near = silhouettes.nearest(n);

@@ -10,6 +10,7 @@ import { useBusy } from '@/session/jobs';
 import { proposeMendingAll } from '@/session/mending';
 import { usePractice } from '@/session/practice';
 import { PROPOSAL, useProposal } from '@/session/proposal';
+import { useTwoStates } from '@/session/two-states';
 import Fold from '../../parts/fold';
 import JobProgress from '../../parts/job-progress';
 import Sections from '../../parts/sections';
@@ -18,6 +19,7 @@ import EvennessPart from './evenness';
 import FindingCard from './finding-card';
 import Practice from './practice';
 import { checkSections } from './sections';
+import TwoStates from './two-states';
 
 export default function CheckTray() {
   const project = useBolt((s) => s.project);
@@ -25,8 +27,10 @@ export default function CheckTray() {
   const busy = useBusy(PROPOSAL);
   const amiss = useProposal((s) => s.trouble);
   const practising = usePractice((s) => s.lesson !== null);
+  const comparing = useTwoStates((s) => s.pair !== null);
   if (!project) return null;
   if (practising) return <Practice project={project} />;
+  if (comparing) return <TwoStates project={project} />;
   const { warnings, notes, dismissed } = sortFindings(project, report);
   const fresh = of === checkKey(project);
   const empty = !project.placements.length;

@@ -5,13 +5,15 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { capital, faults, kindOf, type Project, wordsOf } from '@/core';
-import { useJob } from '@/session/jobs';
+import { useBusy, useJob } from '@/session/jobs';
 import { beginLesson, endLesson, openRecord, PRACTICE, putPin, usePractice } from '@/session/practice';
+import { beginTwoStates, TWO_STATES, useTwoStates } from '@/session/two-states';
 import { useView } from '@/session/view';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import { small } from '../../parts/lengths';
 import Tray from '../../parts/tray';
+import PracticeCurve from './practice-curve';
 
 /** Names as a sentence: "Bare patch, rows or twins." */
 const sentence = (names: string[]) => capital(`${names.slice(0, -1).join(', ')} or ${names.at(-1)}.`);
@@ -21,6 +23,8 @@ const COPY = { made: 'your motifs, scattered anew', yours: 'a copy of this cloth
 /** A short trainer: a fault is planted, you pin it, it says how far off you were. */
 export default function Practice({ project }: { project: Project }) {
   const { lesson, record } = usePractice();
+  const looking = useBusy(TWO_STATES);
+  const amiss = useTwoStates((s) => s.trouble);
   const job = useJob(PRACTICE);
   const busy = job?.state === 'running';
   const trouble = job?.trouble;
@@ -80,7 +84,21 @@ export default function Practice({ project }: { project: Project }) {
               {trouble}
             </Typography>
           )}
+          <Button
+            variant="outlined"
+            disabled={looking}
+            title="Which of two states of this bolt is the more even?"
+            onClick={() => void beginTwoStates(project)}
+          >
+            {looking ? 'Looking through its history' : 'Two states of this bolt'}
+          </Button>
+          {amiss && (
+            <Typography variant="body2" color="text.secondary" role="status">
+              {amiss}
+            </Typography>
+          )}
           {kept}
+          <PracticeCurve />
         </Box>
       </Fold>
     );
@@ -139,6 +157,7 @@ export default function Practice({ project }: { project: Project }) {
         </Button>
       </Box>
       {kept}
+      <PracticeCurve />
     </Tray>
   );
 }

@@ -1,0 +1,55 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { latticeOf, wrapPoint } from '../../lattice';
+import { linesOf } from './lines';
+
+const CELL = { width: 300, height: 260 };
+const HALF = latticeOf({ kind: 'half-drop', drop: { p: 1, q: 2 } }, CELL);
+
+/** Large things on level lines, small ones anywhere. */
+const cloth = (rows: number, stray: number, small: [number, number][]) => [
+  ...Array.from({ length: 12 }, (_, n) => ({
+    x: ((n * 137.5) % 300) + 3,
+    y: ((n % rows) + 0.5) * (CELL.height / rows) + stray * Math.sin(n * 7.3),
+    areaMm2: 900 + n,
+  })),
+  ...small.map(([u, v]) => ({ x: u * 300, y: v * 260, areaMm2: 40 })),
+];
+const fillers = fc.array(
+  fc.tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true })),
+  {
+    minLength: 10,
+    maxLength: 40,
+  },
+);
+
+test('large things on lines are found with their distance and how far they stray, whatever fills the ground', () => {
+  fc.assert(
+    fc.property(fillers, fc.constantFrom(2, 3), (small, rows) => {
+      const [best] = linesOf(cloth(rows, 4, small), HALF);
+      // A half-drop of level rows: its lines lie half as far apart as the cell is high.
+      const apart = CELL.height / rows;
+      expect(Math.abs((apart / best.apart) % 1)).toBeLessThan(1e-6);
+      expect(Math.abs(best.direction.normal.x)).toBeLessThan(1e-9);
+      expect(best.strayMm).toBeLessThan(4);
+      expect(best.unlikely).toBeGreaterThan(5);
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('it does not matter where the cloth is cut', () => {
+  fc.assert(
+    fc.property(fillers, fc.nat(400), fc.nat(400), (small, dx, dy) => {
+      const things = cloth(3, 6, small);
+      const moved = things.map((t) => ({ ...t, ...wrapPoint(HALF, { x: t.x + dx, y: t.y + dy }) }));
+      const [a, b] = [linesOf(things, HALF), linesOf(moved, HALF)];
+      expect(b.map((l) => l.unlikely.toFixed(6))).toEqual(a.map((l) => l.unlikely.toFixed(6)));
+    }),
+    { numRuns: 25 },
+  );
+});
+
+test('few things say nothing', () => {
+  expect(linesOf(cloth(2, 0, []).slice(0, 4), HALF)).toEqual([]);
+});
