@@ -319,3 +319,31 @@ test('an empty cloth has nothing to compare, and says so', async ({ page }) => {
   await page.getByRole('button', { name: /^Practice/ }).click();
   await expect(page.getByRole('button', { name: 'Begin' })).toBeDisabled();
 });
+
+test('practice on its own history: two states of the bolt, which is the more even, and what sets them apart', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.getByTestId('cloth').focus();
+  // Half of it taken off: far less even than it was.
+  for (let k = 0; k < 24; k++) {
+    await page.keyboard.press('n');
+    await page.keyboard.press('Delete');
+  }
+  const before = await kept(page);
+  expect(before.placements.length).toBe(DEMO.placements.length - 24);
+  await page.getByRole('button', { name: /^Check,/ }).click();
+  await page.getByRole('button', { name: /^Practice/ }).click();
+  await page.getByRole('button', { name: 'Two states of this bolt' }).click();
+  await expect(page.getByText('Two states that this bolt once had.')).toBeVisible({ timeout: 60_000 });
+  const second = page.getByRole('button', { name: 'Second', exact: true });
+  await second.click();
+  await expect(second).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'The second is' }).click();
+  const mark = page.getByTestId('two-states-mark');
+  await expect(mark).toContainText(/(Right|Not so)\. The (first|second) is the more even: \d+ against \d+\./);
+  const [high, low] = ((await mark.textContent()) ?? '').match(/\d+/g)?.map(Number) ?? [];
+  expect(high - low).toBeGreaterThanOrEqual(3);
+  await page.getByRole('button', { name: 'Back to the work' }).click();
+  expect((await kept(page)).placements).toEqual(before.placements);
+});

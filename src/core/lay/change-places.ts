@@ -7,7 +7,7 @@ const SMALLER = [1, 0.92, 0.84];
 /** Likes are looked for within so many middle gaps; of one colour, within this share of one. */
 const BESIDE = 1.6;
 const COLOUR = 0.7;
-const SAME_BESIDE = 1.6;
+const SAME_BESIDE = 2;
 /** The gap that a change leaves at least, unless told, as a share of the middle one. */
 const CLEAR = 0.5;
 

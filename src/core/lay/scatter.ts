@@ -321,7 +321,7 @@ function bestPlace(
 }
 
 /** How far apart alike things should be, in shares of the spacing they would have if spread evenly. */
-const APART = { motif: 0.62, lead: 0.55, heavy: 0.7 };
+const APART = { motif: 0.8, lead: 0.6, heavy: 0.7 };
 
 /** How much too near the same motif, the same leading colour, or another heavy one is: mm of room that it weighs against. */
 function likeness(

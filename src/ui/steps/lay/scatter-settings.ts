@@ -25,8 +25,12 @@ const BY_ROLE: Record<MotifRole, Sort> = {
   filler: { count: 5, least: 45, most: 110 },
 };
 
+/** What was said of each motif; the rest is planned. */
+type Said = Record<string, Partial<Sort>>;
+type Sorts = Record<string, Sort>;
+
 type Settings = {
-  sorts: Record<string, Sort>;
+  sorts: Said;
   rules: {
     cover: number;
     gap: number;
@@ -55,8 +59,7 @@ const FRESH: Settings = {
 /** What scatter was told, kept while its bolt is open. */
 export const useScatterSettings = sessionStore<Settings>(() => FRESH);
 
-export const sortOf = (sorts: Settings['sorts'], m: Pick<Motif, 'id' | 'role'>): Sort =>
-  sorts[m.id] ?? BY_ROLE[m.role];
+export const sortOf = (sorts: Sorts, m: Pick<Motif, 'id' | 'role'>): Sort => sorts[m.id] ?? BY_ROLE[m.role];
 
 const areas = new WeakMap<Silhouette, number>();
 /** The area that a silhouette covers, mm2. */
@@ -69,12 +72,19 @@ function areaOf(s: Silhouette): number {
 /** An art without pixels prints at any size. */
 const ANY_SIZE = 20;
 
-/** What is laid if nothing else is said: by role, so many and so large that the cover and the gap asked come of it. */
+/** How far sizes may go from the planned ones where numbers were said. */
+const STRETCH = { least: 0.45, most: 2.4 };
+
+/**
+ * What is laid: by role, so many and so large that the cover and the gap asked come of it; what was said of counts and sizes
+ * holds, and the sizes of the others follow the counts.
+ */
 export function plannedSorts(
   project: Project,
   rules: Pick<Settings['rules'], 'cover' | 'gap' | 'odd' | 'afresh'>,
   sprites: ReadonlyMap<string, Pick<Sprite, 'silhouette'>>,
-): Settings['sorts'] {
+  said: Said,
+): Sorts {
   const known = project.motifs.flatMap((m) => {
     const s = sprites.get(m.id)?.silhouette;
     return s ? [{ m, areaMm2: areaOf(s) }] : [];
@@ -94,37 +104,39 @@ export function plannedSorts(
     areaMm2,
     most: m.vector ? ANY_SIZE : m.ppi / ppi,
   }));
+  const plan = scatterPlan(motifs, free, cover, rules.gap, rules.odd);
+  const countOf = (id: string) => said[id]?.count ?? plan.get(id)?.count ?? 0;
+  const laid = motifs.reduce((s, { id, areaMm2 }) => {
+    const { least = 0, most = 0 } = plan.get(id) ?? {};
+    return s + countOf(id) * areaMm2 * least * most;
+  }, 0);
+  const k = Math.min(STRETCH.most, Math.max(STRETCH.least, Math.sqrt((cover * free) / Math.max(laid, 1e-6))));
   const percent = (scale: number) => Math.max(2, Math.round(scale * 100));
   return Object.fromEntries(
-    [...scatterPlan(motifs, free, cover, rules.gap, rules.odd)].map(([id, { count, least, most }]) => [
-      id,
-      { count, least: percent(least), most: percent(most) },
-    ]),
+    motifs.map(({ id, most: prints }) => {
+      const { least = 1, most = 1 } = plan.get(id) ?? {};
+      const size = (scale: number) => percent(Math.min(prints, scale * k));
+      return [id, { least: size(least), most: size(most), ...said[id], count: countOf(id) }];
+    }),
   );
 }
 
 type Few = Pick<Motif, 'id' | 'role'>[];
 
-/** The sorts of all motifs with other counts, in all `total`, by weights. */
-function shared(sorts: Settings['sorts'], motifs: Few, weights: number[], total: number, odd: boolean) {
+/** Other counts of all motifs, in all `total`, by weights. */
+function shared(motifs: Few, weights: number[], total: number, odd: boolean) {
   const counts = shareOut(total, weights, odd);
-  return Object.fromEntries(motifs.map((m, k) => [m.id, { ...sortOf(sorts, m), count: counts[k] ?? 0 }]));
+  return Object.fromEntries(motifs.map((m, k) => [m.id, { count: counts[k] ?? 0 }]));
 }
 
 /** Another number in all: each keeps its share. */
-export function withTotal(sorts: Settings['sorts'], motifs: Few, total: number, odd: boolean) {
+export function withTotal(sorts: Sorts, motifs: Few, total: number, odd: boolean) {
   const counts = motifs.map((m) => sortOf(sorts, m).count);
-  return shared(sorts, motifs, counts.some(Boolean) ? counts : counts.map(() => 1), total, odd);
+  return shared(motifs, counts.some(Boolean) ? counts : counts.map(() => 1), total, odd);
 }
 
 /** Another share for a role, 0 to 1, its motifs alike; the others keep their proportions in what is left. */
-export function withShare(
-  sorts: Settings['sorts'],
-  motifs: Few,
-  role: MotifRole,
-  share: number,
-  odd: boolean,
-) {
+export function withShare(sorts: Sorts, motifs: Few, role: MotifRole, share: number, odd: boolean) {
   const total = motifs.reduce((s, m) => s + sortOf(sorts, m).count, 0);
   const others = motifs.filter((m) => m.role !== role);
   const rest = others.reduce((s, m) => s + sortOf(sorts, m).count, 0);
@@ -132,5 +144,5 @@ export function withShare(
     if (m.role === role) return share / (motifs.length - others.length);
     return ((1 - share) * (rest ? sortOf(sorts, m).count : 1)) / (rest || others.length);
   });
-  return shared(sorts, motifs, weights, total, odd);
+  return shared(motifs, weights, total, odd);
 }

@@ -6,7 +6,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
-import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, nth, type Project } from '@/core';
+import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, type Project } from '@/core';
 import { proposeScatter, type ScatterAsk } from '@/session/proposal';
 import { useSprites } from '@/session/sprites';
 import Choice from '../../../parts/choice';
@@ -37,16 +37,21 @@ const ALTERNATE_SAYS = {
 export default function Scatter({ project, busy }: { project: Project; busy: boolean }) {
   const { sorts: own, rules, seed, asked } = useScatterSettings();
   const sprites = useSprites((s) => s.sprites);
-  const planned = useMemo(() => plannedSorts(project, rules, sprites), [project, rules, sprites]);
-  const sorts = { ...planned, ...own };
+  const sorts = useMemo(() => plannedSorts(project, rules, sprites, own), [project, rules, sprites, own]);
   const [open, setOpen] = useState(false);
   const { motifs } = project;
   const count = motifs.reduce((s, m) => s + sortOf(sorts, m).count, 0);
   const kinds = motifs.filter((m) => sortOf(sorts, m).count > 0).length;
   const set = (change: Partial<typeof rules>) =>
     useScatterSettings.setState((s) => ({ rules: { ...s.rules, ...change } }));
-  const setSorts = (next: typeof sorts, asks: number | null = null) =>
-    useScatterSettings.setState((s) => ({ sorts: { ...s.sorts, ...next }, asked: asks }));
+  const setSorts = (next: typeof own, asks: number | null = null) =>
+    useScatterSettings.setState((s) => ({
+      sorts: {
+        ...s.sorts,
+        ...Object.fromEntries(Object.entries(next).map(([id, said]) => [id, { ...s.sorts[id], ...said }])),
+      },
+      asked: asks,
+    }));
   const run = (next: number) => {
     useScatterSettings.setState({ seed: next });
     const ask: ScatterAsk = {
@@ -154,7 +159,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
       {open &&
         project.motifs.map((m) => {
           const sort = sortOf(sorts, m);
-          const change = (c: Partial<Sort>) => setSorts({ [m.id]: { ...sort, ...c } });
+          const change = (c: Partial<Sort>) => setSorts({ [m.id]: c });
           return (
             <Box key={m.id}>
               <Typography variant="caption" sx={{ fontWeight: 600 }}>
@@ -218,7 +223,7 @@ type RoleProps = {
   sorts: Record<string, Sort>;
   total: number;
   onShare: (share: number) => void;
-  onSizes: (sorts: Record<string, Sort>) => void;
+  onSizes: (sorts: Record<string, Partial<Sort>>) => void;
 };
 
 /** The share and the sizes of all motifs of a role, alike. */
@@ -231,7 +236,7 @@ function Role({ role, motifs, sorts, total, onShare, onSizes }: RoleProps) {
     return first && list.every((s) => s[key] === first[key]) ? first[key] : null;
   };
   const set = (key: 'least' | 'most') => (v: number) =>
-    onSizes(Object.fromEntries(motifs.map((m, k) => [m.id, { ...nth(list, k), [key]: v }])));
+    onSizes(Object.fromEntries(motifs.map((m) => [m.id, { [key]: v }])));
   const size = { unit: '%', digits: 0, step: 5, min: 2, max: 400, placeholder: 'several' };
   return (
     <Box role="group" aria-label={ROLE_SAYS[role]}>
