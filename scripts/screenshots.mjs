@@ -28,6 +28,17 @@ for (let n = 0; n < 3; n++) await page.keyboard.press('n');
 await page.keyboard.press('0');
 await shot('lay');
 await page.keyboard.press('Escape');
+await page.mouse.move(590, 400);
+await page.mouse.down();
+await page.keyboard.down('Control');
+await page.mouse.move(636, 432, { steps: 8 });
+await page.getByTestId('foretold').waitFor();
+await page.getByTestId('best-place').waitFor();
+await shot('foretold');
+await page.mouse.up();
+await page.keyboard.up('Control');
+await page.keyboard.press('Control+z');
+await page.keyboard.press('Escape');
 await page.getByRole('button', { name: 'Arrange', exact: true }).click();
 await page.getByLabel('take off first what is not locked').check();
 await page.getByRole('button', { name: 'Another throw' }).click();
@@ -57,6 +68,21 @@ await page.keyboard.press('4');
 await page.getByRole('button', { name: 'Prove the wrap' }).click();
 await page.getByTestId('wrap-proof').waitFor();
 await shot('check');
+await page.keyboard.press('3');
+for (const [x, y] of [
+  [590, 400],
+  [380, 240],
+]) {
+  await page.mouse.click(x, y);
+  await page.keyboard.press('Delete');
+}
+await page.keyboard.press('4');
+await page.getByRole('button', { name: 'Mend all that is safe' }).click({ timeout: 60000 });
+await page.getByRole('region', { name: 'Proposal' }).waitFor({ timeout: 60000 });
+await shot('mend');
+await page.keyboard.press('Escape');
+await page.keyboard.press('Control+z');
+await page.keyboard.press('Control+z');
 await page.keyboard.press('5');
 await page.getByRole('radio', { name: 'Show Dusk' }).click();
 await page.getByRole('button', { name: /^Shuffle/ }).click();

@@ -42,7 +42,7 @@ export default function Foretold({ screen }: { screen: Screen }) {
             strokeWidth={1.25}
             strokeDasharray="3 4"
           />
-          <Tag x={hole.x} y={hole.y + 4} text={small(opens.widthMm)} />
+          <Tag x={hole.x} y={hole.y + Math.max(4, hole.r - 8)} text={small(opens.widthMm)} />
         </g>
       )}
       {copy && silhouette && (

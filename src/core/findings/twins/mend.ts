@@ -5,6 +5,8 @@ import type { Twins } from './measure';
 
 const SMALLER = [1, 0.92, 0.84, 0.75];
 export const TWIN_WAYS = 3;
+/** So many of the angles that a motif has on the cloth are tried. */
+const ANGLES = 3;
 
 /**
  * Puts another motif of the same size in the place of one of two twins; where none may lie there, lets one change places
@@ -44,24 +46,28 @@ function replace(work: Work, n: number): boolean {
   const { silhouettes, scene, locked, leads } = work;
   const rules = { locked, leads, middle: middleGap(work) };
   const p = silhouettes.placed(n);
-  const used = new Map<string, { count: number; least: number; most: number }>();
+  const used = new Map<string, { angles: number[]; least: number; most: number }>();
   for (let m = 0; m < silhouettes.count; m++) {
-    const { motif, scale } = silhouettes.placed(m);
-    const known = used.get(motif) ?? { count: 0, least: scale, most: scale };
+    const { motif, scale, angle } = silhouettes.placed(m);
+    const known = used.get(motif) ?? { angles: [], least: scale, most: scale };
     used.set(motif, {
-      count: known.count + 1,
+      angles: [...known.angles, angle],
       least: Math.min(known.least, scale),
       most: Math.max(known.most, scale),
     });
   }
-  // Only what is on the cloth already, at about a size that it has there.
+  // Only what is on the cloth already, at about a size and at an angle that it has there.
   const others = [...used].filter(([motif]) => motif !== p.motif && scene.motifs.has(motif));
-  for (const [motif, { least, most }] of others.sort((a, b) => a[1].count - b[1].count)) {
-    for (const smaller of SMALLER) {
-      const as = asMotif(silhouettes, p, motif, p.angle, smaller);
-      if (as.scale > most * 1.15 || as.scale < least * 0.85) continue;
-      silhouettes.set(n, as);
-      if (liesWell(silhouettes, n, rules)) return true;
+  for (const [motif, { angles, least, most }] of others.sort(
+    (a, b) => a[1].angles.length - b[1].angles.length,
+  )) {
+    for (const angle of angles.slice(0, ANGLES)) {
+      for (const smaller of SMALLER) {
+        const as = asMotif(silhouettes, p, motif, angle, smaller);
+        if (as.scale > most * 1.15 || as.scale < least * 0.85) continue;
+        silhouettes.set(n, as);
+        if (liesWell(silhouettes, n, rules)) return true;
+      }
     }
   }
   silhouettes.set(n, p);
