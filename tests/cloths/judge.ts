@@ -29,7 +29,7 @@ const look = (cloth: MadeCloth, placements: Placed[]) =>
   );
 
 /** Whether a finding is the fault that was planted, at its place. */
-export function isThere(f: Finding, planted: Planted, cloth: MadeCloth): boolean {
+function isThere(f: Finding, planted: Planted, cloth: MadeCloth): boolean {
   const lattice = latticeOf(cloth.layout, cloth.cell);
   const near = NEAR * Math.max(cloth.cell.width, cloth.cell.height);
   if (planted.along && 'along' in f) {

@@ -84,7 +84,8 @@ export const WEIGHTS = new Map(
   SORTS.map((s) => [s.shape, labDistance(oklabOf(...GROUND), oklabOf(...INKS[s.ink]))]),
 );
 
-const LAYOUTS: Layout[] = [
+/** The layouts that cloths are made in, in turn. */
+export const LAYOUTS: Layout[] = [
   { kind: 'straight', drop: { p: 0, q: 1 } },
   { kind: 'half-drop', drop: { p: 1, q: 2 } },
   { kind: 'brick', drop: { p: 1, q: 2 } },

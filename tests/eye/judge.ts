@@ -28,14 +28,14 @@ export function isThere(
   return Math.abs(off - Math.round(off / period) * period) <= near;
 }
 
-export type Missed = {
+type Missed = {
   cloth: EyeCloth;
   planted: Planted | null;
   false: Finding[];
   missed: boolean;
   report: CheckReport;
 };
-export type Count = { planted: number; found: number; told: number; right: number };
+type Count = { planted: number; found: number; told: number; right: number };
 
 /** What is told of how things lie; whether the art has the pixels is another matter. */
 const warnings = (r: CheckReport) =>
