@@ -127,6 +127,18 @@ describe('known answers', () => {
     expect(of('bare-patch', findings).filter((f) => off(f.at, { x: 100, y: 100 }) < 30)).toEqual([]);
   });
 
+  test('a regular grid is not told for its rows and lanes, but for the one that strays', () => {
+    const set = grid();
+    const report = look(set);
+    expect(report.findings.filter((f) => f.severity === 'warning' && f.kind !== 'low-ppi')).toEqual([]);
+    expect(report.unjudged.map((why) => why.split(':')[0])).toEqual(['Lanes', 'Rows', 'Twins']);
+    const stray = look(set.map((p, n) => (n === 12 ? { ...p, x: p.x + 14, y: p.y + 9 } : p)));
+    const kinds = new Set(stray.findings.filter((f) => f.severity === 'warning').map((f) => f.kind));
+    expect(kinds.has('row-up') || kinds.has('lane')).toBe(false);
+    // A whole row of it left out is a lane.
+    expect(of('lane', look(set.filter((_, n) => n % 5 !== 2)).findings).length).toBeGreaterThan(0);
+  });
+
   test('what cannot be judged is said: few things, few motifs, nothing', () => {
     const said = (list: Placed[]) => look(list).unjudged.map((why) => why.split(':')[0]);
     expect(said([])).toEqual(['Lanes', 'Bare patches', 'Rows', 'Weight', 'Twins']);

@@ -22,6 +22,7 @@ import { type Circle, emptyCircles, roomsOf } from './circles';
 import { type Neighbours, neighboursOf } from './neighbours';
 import { perShape } from './per-shape';
 import { type ClothPicture, coarsePlan, pictureOf } from './picture';
+import { inRegularGrid } from './regular';
 import { type Thing, thingsOf } from './things';
 import { blurOnTorus } from './weight';
 
@@ -38,6 +39,8 @@ export type ClothMeasures = {
   silhouettes: SilhouetteIndex;
   /** What lies on it once a period of the lattice. */
   things: Thing[];
+  /** They stand in a regular grid: its rows and lanes are meant. */
+  regular: boolean;
   /** How far apart things are if spread evenly, mm. */
   spacingMm: number;
   picture: ClothPicture;
@@ -113,6 +116,7 @@ export function measureCloth(
   const spacingMm = Math.sqrt(silhouettes.cellAreaMm2 / Math.max(1, n));
   const small = pictureOf(scene, coarsePlan(plan, areaFor(FAR, n * (twin ? 2 : 1))), true);
   const { lattice } = silhouettes;
+  const things = thingsOf(scene.placements, used, twin);
   const weight = small.colours?.weight ?? new Float32Array(small.labels.length);
   const point = ({ x, y }: Point, { off, plan: of } = picture) => ({
     x: (x + off.x) / of.scale.x,
@@ -124,7 +128,8 @@ export function measureCloth(
     twin,
     outlines: used,
     silhouettes,
-    things: thingsOf(scene.placements, used, twin),
+    things,
+    regular: inRegularGrid(things, lattice, spacingMm / Math.sqrt(twin ? 2 : 1)),
     spacingMm,
     picture,
     room,

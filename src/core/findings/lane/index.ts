@@ -10,7 +10,9 @@ export const lane: FindingModule<Lane> = {
   unjudged: ({ cloth }) =>
     cloth.scene.placements.length < LEAST_FOR_LANES
       ? `Lanes: fewer than ${LEAST_FOR_LANES} things always leave some.`
-      : null,
+      : cloth.regular
+        ? 'Lanes: all stands in a regular grid, which makes them.'
+        : null,
   mend: {
     part: 'lanes',
     name: 'Lanes',

@@ -38,7 +38,7 @@ export function inLane(lane: Lane, at: Point, { a, b }: Lattice, by: number): bo
 /** Open lanes: straight paths right through the repeat that are free, or all but free, of art. */
 export function openLanes(cloth: ClothMeasures, limits: Limits): Lane[] {
   const { rooms, scene, lattice } = cloth;
-  if (!rooms || scene.placements.length < LEAST_FOR_LANES) return [];
+  if (!rooms || cloth.regular || scene.placements.length < LEAST_FOR_LANES) return [];
   const usualMm = cloth.across(rooms.median);
   // Limits are set by the room as the picture has it, from middle to middle of its pixels.
   const roomMm = cloth.mm(2 * rooms.median);

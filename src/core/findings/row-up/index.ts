@@ -11,7 +11,9 @@ export const rowUp: FindingModule<RowUp> = {
   unjudged: ({ cloth }) =>
     cloth.things.length < LEAST_FOR_LINES
       ? `Rows: fewer than ${LEAST_FOR_LINES} things stand in rows by the layout alone.`
-      : null,
+      : cloth.regular
+        ? 'Rows: all stands in a regular grid, which is rows.'
+        : null,
   mend: {
     part: 'rows',
     name: 'Rows',

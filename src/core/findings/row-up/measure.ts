@@ -32,6 +32,7 @@ type Rows = Lines & { which: RowUp['which']; among: Thing[] };
 /** Rows: lines that the larger things of a cloth keep to more closely than chance does, the plainer where the weight swings with them. */
 export function rowUps(cloth: ClothMeasures, limits: Limits): RowUp[] {
   const { lattice, things, atDistance } = cloth;
+  if (cloth.regular) return [];
   let told = limits.row;
   let rows: Rows | null = null;
   const look = (which: RowUp['which'], among: Thing[], all: readonly Lines[]) => {
