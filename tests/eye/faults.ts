@@ -23,6 +23,7 @@ const middle = (list: number[]) => [...list].sort((a, b) => a - b)[list.length >
 const pick = <T>(list: readonly T[], random: Random): T => list[Math.floor(random() * list.length)];
 /** A fault must not cost more than this share of the cloth. */
 const LOST = 0.34;
+const FEWEST_ON_LINES = 7;
 
 /** All that clears some pieces, which stay. */
 function clearOf(torus: Torus, kept: Piece[], rest: Piece[], gap: number): Piece[] {
@@ -42,12 +43,15 @@ const barePatch: Plant = ({ torus }, random) => {
     if (left.length < 5 || left.length < torus.pieces.length * (1 - LOST)) return null;
     const near = [...left].sort((p, q) => torus.apart(p, hole) - torus.apart(q, hole))[0];
     left = left.filter((p) => p !== near);
-    // Where it opened: the widest of the holes about the place.
-    const about = torus
-      .like(left)
-      .holes()
-      .filter((h) => torus.apart(h, start) < h.r + 0.8 * torus.spacing());
-    if (about.length) hole = { ...start, ...about[0] };
+    // Where it opened: the widest of the holes about the place, and of those that it runs into.
+    const holes = torus.like(left).holes();
+    let open = holes.find((h) => torus.apart(h, start) < h.r + 0.8 * torus.spacing());
+    for (let wider = open; wider; ) {
+      open = wider;
+      const { r } = wider;
+      wider = holes.find((h) => h.r > r && torus.apart(h, open ?? h) < 1.1 * (h.r + r));
+    }
+    if (open) hole = { ...start, ...open };
   }
   return { pieces: left, at: hole, note: `${(hole.r / usual).toFixed(1)} times` };
 };
@@ -92,7 +96,9 @@ const rowUp: Plant = (cloth, random) => {
   const gap = middle(torus.gaps());
   const areaOf = (p: Piece) => kinds[p.motif].areaMm2 * (p.mm / kinds[p.motif].mm) ** 2;
   const all = torus.all().sort((p, q) => areaOf(q) - areaOf(p));
-  const many = Math.max(6, Math.round(all.length * (0.25 + 0.2 * random())));
+  // Five or six on lines are doubtful to the eye.
+  const many = Math.max(FEWEST_ON_LINES, Math.round(all.length * (0.25 + 0.2 * random())));
+  if (many >= all.length) return null;
   const large = all.slice(0, many);
   const most = 0.4 * areaOf(large[many - 1]);
   const rest = all.slice(many).map((p) => ({ ...p, mm: p.mm * Math.min(1, Math.sqrt(most / areaOf(p))) }));
@@ -119,7 +125,7 @@ const rowUp: Plant = (cloth, random) => {
       break;
     }
   }
-  if (kept.length < 5 || kept.length < many * 0.8 || apart > 2.2 * spacing) return null;
+  if (kept.length < FEWEST_ON_LINES || kept.length < many * 0.8 || apart > 2.2 * spacing) return null;
   const on = torus.like([...kept, ...clearOf(torus, kept, rest, gap * 0.6)]);
   filled({ torus: on, random, gap: gap * 0.7 }, kinds, most);
   return {

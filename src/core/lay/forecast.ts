@@ -56,15 +56,30 @@ function climbed<T extends Point>(
   return { best, most };
 }
 
+/** What lies within reach of a piece, where it was and where it is held. */
+function about(all: SilhouetteIndex, number: number, held: Placed, reach: number): Placed[] {
+  const radius = ({ motif, scale }: Placed) => (all.outlines.get(motif)?.radius ?? 0) * scale;
+  const from = all.placed(number);
+  const out: Placed[] = [];
+  for (let k = 0; k < all.count; k++) {
+    const p = all.placed(k);
+    const far = reach + radius(p) + radius(held);
+    if (k !== number && Math.min(all.apart(held, p), all.apart(from, p)) < far) out.push(p);
+  }
+  return out;
+}
+
 /**
  * What a piece that is held would open, crowd and do better, at one of the places that it passes.
- * @param silhouettes what lies on the cloth, the held piece among it as it lay before.
- * @param n the number of the held piece. @param held the piece as the hand has it now.
+ * @param all what lies on the cloth, the held piece among it as it lay before: it is not changed.
+ * @param number the number of the held piece. @param held the piece as the hand has it now.
  */
-export function forecast(silhouettes: SilhouetteIndex, n: number, held: Placed, usual: Usual): Forecast {
-  const from = silhouettes.placed(n);
-  const spacing = Math.sqrt(silhouettes.cellAreaMm2 / Math.max(1, silhouettes.count));
+export function forecast(all: SilhouetteIndex, number: number, held: Placed, usual: Usual): Forecast {
+  const from = all.placed(number);
+  const spacing = Math.sqrt(all.cellAreaMm2 / Math.max(1, all.count));
   const reach = spacing * 2;
+  const n = 0;
+  const silhouettes = all.like([from, ...about(all, number, held, reach + ABOUT * spacing)]);
   const gapAt = (p: Placed, bar: number) => silhouettes.nearest(n, p, reach, bar)?.gap ?? reach;
   const near = silhouettes.nearest(n, held, reach);
   const gap = near?.gap ?? reach;
@@ -109,7 +124,6 @@ export function forecast(silhouettes: SilhouetteIndex, n: number, held: Placed, 
     STEP.first * spacing,
     STEP.last * spacing,
   );
-  silhouettes.set(n, from);
   const opens = 2 * left.most > WIDE * usual.roomMm ? { ...left.best, widthMm: 2 * left.most } : null;
   return { opens, crowds, best };
 }
