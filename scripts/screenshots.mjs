@@ -140,7 +140,6 @@ for (const [label, mm] of [
   await page.keyboard.press('Enter');
 }
 await page.waitForTimeout(800);
-await shot('square');
 await page.getByRole('tab', { name: '2 Clean' }).click();
 await page.getByTestId('dirt').waitFor();
 await page.waitForTimeout(800);

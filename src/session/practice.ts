@@ -114,7 +114,7 @@ export function putPin(at: Point) {
   const next = { ...record, [fault]: { tried: was.tried + 1, found: was.found + (marked.hit ? 1 : 0) } };
   usePractice.setState({ lesson: { ...lesson, pin: at, marked }, record: next });
   void writeSetting(KEY, next);
-  noteAttempt(fault, marked.hit);
+  void noteAttempt(fault, marked.hit);
 }
 
 export const endLesson = () => usePractice.setState({ lesson: null });

@@ -20,10 +20,12 @@ export async function openAttempts() {
     useAttempts.setState({ attempts: kept.data });
 }
 
-export function noteAttempt(what: string, right: boolean) {
+/** Keeps what was tried, after all that was kept before. */
+export async function noteAttempt(what: string, right: boolean) {
+  await openAttempts();
   const attempts = [...useAttempts.getState().attempts, { what, right }].slice(-MOST);
   useAttempts.setState({ attempts });
-  void writeSetting(KEY, attempts);
+  await writeSetting(KEY, attempts);
 }
 
 /** How practice went: after each attempt the share in percent that was right of the last ten, or of as many as there were. */

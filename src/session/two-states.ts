@@ -10,7 +10,7 @@ import {
 } from '../core';
 import { useBolt } from './bolt';
 import { checkBolt } from './checks';
-import { runJob } from './jobs';
+import { runJob, Stopped } from './jobs';
 import { noteAttempt } from './record';
 import { sessionStore } from './session';
 import { useSnapshots } from './snapshots';
@@ -19,7 +19,7 @@ import { useView } from './view';
 /** One state that the bolt once had, and how it was judged. */
 type State = { placements: Placement[]; report: CheckReport };
 /** Two states of the bolt's own history, one of them on the cloth; which was picked as the more even. */
-type Pair = { of: Project; states: [State, State]; shows: 0 | 1; picked: 0 | 1 | null };
+type Pair = { states: [State, State]; shows: 0 | 1; picked: 0 | 1 | null };
 
 export const useTwoStates = sessionStore<{ pair: Pair | null; trouble: string | null }>(() => ({
   pair: null,
@@ -73,7 +73,7 @@ export async function beginTwoStates(
   const found = await runJob(TWO_STATES, 'Looking through what this bolt once was.', async (work) => {
     const states: State[] = [];
     for (const [k, placements] of spread(statesOf(project), LOOKED).entries()) {
-      if (work.signal.aborted) return null;
+      if (work.signal.aborted) throw new Stopped('Stopped.');
       states.push({ placements, report: await checkBolt({ ...project, placements }, true) });
       work.onProgress((k + 1) / LOOKED);
     }
@@ -95,7 +95,7 @@ export async function beginTwoStates(
     return;
   }
   useView.setState({ selected: [], held: null, finding: null });
-  useTwoStates.setState({ pair: { of: project, states: [found[0], found[1]], shows: 0, picked: null } });
+  useTwoStates.setState({ pair: { states: [found[0], found[1]], shows: 0, picked: null } });
 }
 
 export const showState = (shows: 0 | 1) =>
@@ -110,7 +110,7 @@ export function pickState(picked: 0 | 1) {
   const { pair } = useTwoStates.getState();
   if (!pair || pair.picked !== null) return;
   useTwoStates.setState({ pair: { ...pair, picked } });
-  noteAttempt('two states', picked === moreEven(pair));
+  void noteAttempt('two states', picked === moreEven(pair));
 }
 
 /** What sets the more even one apart from the other, in words: its parts, and what is found on one alone. */

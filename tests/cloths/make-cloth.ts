@@ -21,7 +21,7 @@ const STYLES = ['airy', 'even', 'packed'] as const;
 type Style = (typeof STYLES)[number];
 export const GROUND: Rgb = [244, 236, 220];
 
-const INKS: Rgb[] = [
+export const INKS: Rgb[] = [
   [40, 34, 70],
   [178, 62, 50],
   [224, 160, 58],

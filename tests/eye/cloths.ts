@@ -9,7 +9,7 @@ import {
   type Scene,
   seededRandom,
 } from '../../src/core';
-import { LAYOUTS } from '../cloths/make-cloth';
+import { INKS as CLOTH_INKS, LAYOUTS } from '../cloths/make-cloth';
 import { asPlaced, drawn, type Piece, SHAPES, type Shape } from './capsules';
 import { Torus } from './torus';
 import { GENERATORS, type Generator, grown, LAY, type Plan, parted, piece } from './ways';
@@ -23,14 +23,7 @@ const GROUNDS: Rgb[] = [
   [38, 40, 62],
   [206, 224, 220],
 ];
-const INKS: Rgb[] = [
-  [40, 34, 70],
-  [178, 62, 50],
-  [224, 160, 58],
-  [84, 150, 146],
-  [205, 140, 150],
-  [120, 110, 180],
-];
+const INKS: Rgb[] = [...CLOTH_INKS, [120, 110, 180]];
 
 /** A motif of a cloth: its shape, the length it is drawn at, its ink and printed area at that length. */
 export type Kind = { shape: Shape; name: string; mm: number; ink: number; areaMm2: number; large: number };

@@ -23,7 +23,7 @@ export default function PracticeCurve() {
         Right of the last ten: {curve.at(-1)?.right} %, after {attempts.length} tries.
       </Typography>
       <Box aria-hidden>
-        <LineChart width={296} height={84} data={curve} margin={{ top: 6, right: 6, bottom: 0, left: -26 }}>
+        <LineChart width={296} height={84} data={curve} margin={{ top: 6, right: 6, bottom: 0, left: -16 }}>
           <XAxis
             dataKey="after"
             tickLine={false}
@@ -32,6 +32,7 @@ export default function PracticeCurve() {
             interval="preserveStartEnd"
           />
           <YAxis
+            unit=" %"
             domain={[0, 100]}
             ticks={[0, 50, 100]}
             tickLine={false}
