@@ -59,7 +59,8 @@ function useMarks(project: Project, sent: number, lines: number): Record<Step, M
           ? { text: String(n), say: `${n} to look at`, look: true }
           : report.linesLeft
             ? { text: '·', say: 'lines are not measured yet' }
-            : { text: '✓', say: 'nothing to look at' },
+            : // No tick for what could not be judged.
+              { text: report.unjudged.length ? '·' : '✓', say: 'nothing to look at' },
     colour: count(project.colourways.length, 'colourway'),
     scale: !project.placements.length
       ? { text: '·', say: 'not yet' }

@@ -40,7 +40,7 @@ export default function CheckTray() {
       ? 'Looking the cloth over.'
       : warnings.length
         ? `${counted(warnings.length, 'thing')} to look at${notes.length ? `, ${counted(notes.length, 'note')}` : ''}.`
-        : `Nothing that needs mending${notes.length ? `; ${counted(notes.length, 'note')}` : ''}.`;
+        : `Nothing that needs mending${report.unjudged.length ? ' in what could be judged' : ''}${notes.length ? `; ${counted(notes.length, 'note')}` : ''}.`;
   const measuring = trouble ? 'Not measured are' : 'Measuring';
   const lines = report?.linesLeft ? ` ${measuring} the lines of ${counted(report.linesLeft, 'motif')}.` : '';
   const mendable = warnings.filter((x) => mendOf(x.f.kind)).length;

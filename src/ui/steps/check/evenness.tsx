@@ -137,9 +137,11 @@ export default function EvennessPart({ report, project }: { report: CheckReport;
           ))}
         </Box>
       </Box>
-      <Typography variant="body2" sx={{ mt: 1 }} data-testid="enough">
-        {enoughText(evenness.score, project.checking.style, sent, project.id)}
-      </Typography>
+      {!report.unjudged.length && (
+        <Typography variant="body2" sx={{ mt: 1 }} data-testid="enough">
+          {enoughText(evenness.score, project.checking.style, sent, project.id)}
+        </Typography>
+      )}
       {moved && (
         <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }} data-testid="last-change">
           {moved}
