@@ -16,6 +16,7 @@ import {
   softProof,
   straightOf,
   thinnestLine,
+  tinted,
 } from '../core';
 import { readCutOut } from './cut-out';
 import { type ArtRequest, assetOfKey, FAR_OFF, linesKey, MARKED } from './protocol';
@@ -99,6 +100,8 @@ const isPlain = ({ from, to, texture }: ArtRequest) =>
  */
 export function colouredArt(request: ArtRequest, longSide = Number.POSITIVE_INFINITY, quick = false): Raster {
   const art = artOf(request.asset);
+  const { tint } = request;
+  if (tint) return proofed(tinted(reduced(art, longSide), tint), request.proof);
   if (isPlain(request)) return proofed(reduced(art, longSide), request.proof);
   const told = reduced(art, quick ? longSide : longSide * FINER);
   return proofed(reduceTo(recoloured(art, told, request), longSide).raster, request.proof);
@@ -166,12 +169,12 @@ const pyramids = new Map<string, { key: string; asset: string; motif: SceneMotif
 
 /** A motif ready to render, kept until its colours change. */
 export function sceneMotif(request: ArtRequest): SceneMotif {
-  const { ppi, from, to, texture } = request;
-  const key = `${ppi}|${keyOf(from)}|${keyOf(to)}|${texture?.join() ?? ''}`;
+  const { ppi, from, to, texture, tint } = request;
+  const key = `${ppi}|${keyOf(from)}|${keyOf(to)}|${texture?.join() ?? ''}|${tint?.join() ?? ''}`;
   let known = pyramids.get(request.motif);
   if (known?.key !== key || known.asset !== request.asset) {
     const art = artOf(request.asset);
-    const pyramid = isPlain(request) ? levelsOf(art) : pyramidOf(colouredArt(request));
+    const pyramid = isPlain(request) && !tint ? levelsOf(art) : pyramidOf(colouredArt(request));
     known = { key, asset: request.asset, motif: { pyramid, ppi, shape: art.raster } };
     pyramids.set(request.motif, known);
   }

@@ -49,7 +49,7 @@ test('a motif worn in other inks is drawn so, and counts as those inks on the cl
   expect(at(20, 65)).toEqual(BLUE);
   expect(at(70, 65)).toEqual(RED);
 
-  const { shares, touches } = services.inksOnCloth(request, WEARS);
+  const { shares, touches } = services.inksOnCloth(request, WEARS, []);
   expect(shares[0]).toBeCloseTo(0.36, 1);
   expect(Math.abs(shares[1] - shares[2])).toBeLessThan(0.02);
   expect(touches.map((t) => `${t.a}${t.b}`).sort()).toEqual(['01', '02', '12']);
@@ -73,7 +73,7 @@ test('the share of the ground is that of the block which is sent, on shaded scan
     ppi: 75,
   };
   const inkOf = some.map(() => inks.map((_, k) => k + 1));
-  const { shares } = services.inksOnCloth(cloth, inkOf);
+  const { shares } = services.inksOnCloth(cloth, inkOf, []);
   const { file: png } = await services.exportBlock({ ...cloth, ground: null }, 'png', () => {});
   const alpha = await sharp(png).extractChannel(3).raw().toBuffer();
   const ground = 1 - alpha.reduce((s, v) => s + v, 0) / alpha.length / 255;
@@ -87,6 +87,7 @@ test('flat screens come as one black-and-white picture an ink, in register, and 
   const { zip, report } = services.screens(
     request,
     WEARS,
+    [],
     // Two inks of one colour are still two screens.
     [GROUND, RED, RED],
     ['Ground', 'Red', 'Blue'],

@@ -7,14 +7,17 @@ import {
   inkLabels,
   inksOnCloth,
   labelsOf,
+  type Placed,
   type Printed,
   pixelPlan,
   printedInks,
+  pxToMm,
   pyramidOf,
   type Raster,
   type Rgb,
   renderBlock,
   renderWindow,
+  type Scene,
   type SceneMotif,
   slug,
   writeCsv,
@@ -53,15 +56,31 @@ function quickMotif(art: ArtRequest, ppi: number, largest: number): SceneMotif {
   return { pyramid: pyramidOf(raster), ppi: art.ppi / 2 ** halvings };
 }
 
-const largestOf = (request: SceneRequest, art: string) =>
-  Math.max(0.2, ...request.placements.filter((p) => (p.art ?? p.motif) === art).map((p) => p.scale));
+/** The largest that art is laid on a cloth, times its own size. */
+function largestOf({ placements, layers, split, arts, cellMm }: SceneRequest, art: string): number {
+  const { asset, ppi } = arts.find((a) => a.motif === art) ?? {};
+  const wide = asset && ppi ? pxToMm(plainArt(asset).width, ppi) : 1;
+  const ways = [{ placements, layers: layers ?? [] }, ...(split?.counter ?? [])];
+  const sizes = ways.flatMap((way) => [
+    ...way.placements.filter((p) => (p.art ?? p.motif) === art).map((p) => p.scale),
+    ...way.layers.flatMap((l) => {
+      if (l.kind === 'placements' || l.art !== art) return [];
+      return l.kind === 'drawing' ? l.scale : (l.size ?? cellMm).width / wide;
+    }),
+  ]);
+  return Math.max(0.2, ...sizes);
+}
 
 /**
  * The same scene with every ink in a flat colour of its own that no two share; the ground is the first of them. What
  * lies over what is what counts, not what a glaze makes of them.
  */
-function labelled(request: SceneRequest, inkOf: number[][]): { request: SceneRequest; labels: Rgb[] } {
-  const count = 1 + Math.max(0, ...inkOf.flat());
+function labelled(
+  request: SceneRequest,
+  inkOf: number[][],
+  groundInks: number[],
+): { request: SceneRequest; labels: Rgb[] } {
+  const count = 1 + Math.max(0, ...inkOf.flat(), ...groundInks);
   const labels = inkLabels(count);
   const arts = request.arts.map((a, n) => ({
     ...a,
@@ -69,8 +88,17 @@ function labelled(request: SceneRequest, inkOf: number[][]): { request: SceneReq
     texture: a.from.map(() => 0),
     proof: undefined,
   }));
-  const placements = request.placements.map((p) => ({ ...p, blend: 'normal' as const }));
-  return { request: { ...request, ground: labels[0], arts, placements, grain: undefined }, labels };
+  const flat = (list: Placed[]) => list.map((p) => ({ ...p, blend: 'normal' as const }));
+  const placements = flat(request.placements);
+  // What is in no ink of the bolt has none to count.
+  const layers = request.layers?.filter((l) => l.kind !== 'tile' || !l.texture);
+  const told = { ...request, ground: labels[0], arts, placements, layers, grain: undefined };
+  return { request: { ...told, split: labelledSplit(request, labels, groundInks) }, labels };
+}
+
+/** The ground in the flat colours of the inks that it is split in. */
+function labelledSplit({ split }: SceneRequest, labels: Rgb[], groundInks: number[]): SceneRequest['split'] {
+  return split && { ...split, colours: groundInks.map((k) => labels[k]) };
 }
 
 /** Colours: what lies where, what a printer makes of them, and pictures of the cloth in any of them. */
@@ -103,9 +131,12 @@ export const colourServices = {
     return printedInks(cubeNow(), inks);
   },
 
-  /** How much of each ink lies on the cloth, and which touch. @param inkOf for each art, the ink of each colour. */
-  inksOnCloth(request: SceneRequest, inkOf: number[][]): InksOnCloth {
-    const named = labelled(request, inkOf);
+  /**
+   * How much of each ink lies on the cloth, and which touch.
+   * @param inkOf for each art, the ink of each colour. @param groundInks those that the ground is split in.
+   */
+  inksOnCloth(request: SceneRequest, inkOf: number[][], groundInks: number[]): InksOnCloth {
+    const named = labelled(request, inkOf, groundInks);
     const full = pixelPlan(request.layout, request.cellMm, request.ppi);
     const ppi = Math.min(1, MEASURED_PX / Math.max(full.block.width, full.block.height)) * request.ppi;
     const plan = pixelPlan(request.layout, request.cellMm, ppi);
@@ -113,7 +144,7 @@ export const colourServices = {
       a.motif,
       quickMotif(a, ppi, largestOf(request, a.motif)),
     ]);
-    const scene = { ...named.request, motifs: new Map(motifs) };
+    const scene: Scene = { ...named.request, motifs: new Map(motifs) };
     const bare = renderBlock({ ...scene, ground: null }, plan);
     let cover = 0;
     for (let i = 3; i < bare.data.length; i += 4) cover += bare.data[i] / 255;
@@ -137,6 +168,7 @@ export const colourServices = {
   screens(
     request: SceneRequest,
     inkOf: number[][],
+    groundInks: number[],
     shown: Rgb[],
     names: string[],
     ask: ScreensAsk,
@@ -144,7 +176,7 @@ export const colourServices = {
   ): { zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] } {
     const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
     const { width, height } = plan.block;
-    const named = labelled(request, inkOf);
+    const named = labelled(request, inkOf, groundInks);
     const block = renderBlock(sceneOf(named.request), plan, { onProgress: (s) => onProgress(s * 0.4) });
     const px = plan.scale.x;
     const options = { count: ask.count, trapPx: ask.trapMm * px, linePx: ask.lineMm * px, printed: shown };

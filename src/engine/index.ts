@@ -200,8 +200,8 @@ export async function setPrinter(bytes: Uint8Array | null, seen: ProofSeen) {
 }
 export const printed: Call<'printed'> = (...args) => interactive.run((s) => s.printed(...args));
 export const inksOnCloth = (
-  ...[request, inkOf, load]: [...Parameters<Services['inksOnCloth']>, AssetLoader]
-) => withArt(interactive, request.arts, load, (s) => s.inksOnCloth(request, inkOf));
+  ...[request, inkOf, groundInks, load]: [...Parameters<Services['inksOnCloth']>, AssetLoader]
+) => withArt(interactive, request.arts, load, (s) => s.inksOnCloth(request, inkOf, groundInks));
 export const clothPicture = (
   ...[request, size, load, work]: [
     ...Parameters<Services['clothPicture']>,
@@ -210,12 +210,12 @@ export const clothPicture = (
   ]
 ) => inBatch(request.arts, load, (s) => s.clothPicture(request, size), work);
 export const screens = (
-  ...[request, inkOf, shown, names, ask, work, load]: [...Ask<'screens'>, Work, AssetLoader]
+  ...[request, inkOf, groundInks, shown, names, ask, work, load]: [...Ask<'screens'>, Work, AssetLoader]
 ) =>
   inBatch(
     request.arts,
     load,
-    (s) => s.screens(request, inkOf, shown, names, ask, proxy(work.onProgress)),
+    (s) => s.screens(request, inkOf, groundInks, shown, names, ask, proxy(work.onProgress)),
     work,
   );
 

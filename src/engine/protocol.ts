@@ -1,4 +1,4 @@
-import type { Layout, Placed, Reserved, Rgb, SceneGrain, Silhouette, Size } from '../core';
+import type { Layout, Placed, Reserved, Rgb, Scene, SceneGrain, Silhouette, Size } from '../core';
 
 /**
  * Which art, at which ppi, from the inks it was drawn in to the inks it is wanted in (ground left out). Vector
@@ -15,6 +15,8 @@ export type ArtRequest = {
   /** As the printer of the profile in the worker would print it; `warn`: what that changes much is marked. */
   proof?: Proof;
   drawWidth?: number;
+  /** All of it in one ink, lighter and darker as it is. */
+  tint?: Rgb;
 };
 
 /** What the lines of a picture hang on. */
@@ -78,6 +80,8 @@ export type SceneRequest = {
   ground: Rgb | null;
   arts: ArtRequest[];
   placements: Placed[];
+  split?: Scene['split'];
+  layers?: Scene['layers'];
   grain?: SceneGrain;
   layout: Layout;
   cellMm: Size;

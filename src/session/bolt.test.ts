@@ -187,7 +187,7 @@ describe('undo', () => {
       for (const step of await db.getAll('history')) await db.put('history', { ...step, version: 2 });
     });
     const bolt = await readBolt('one');
-    expect(bolt).toMatchObject({ steps: [], project: { version: 3, name: 'Old, renamed', dismissed: [] } });
+    expect(bolt).toMatchObject({ steps: [], project: { version: 4, name: 'Old, renamed', dismissed: [] } });
     await open();
     edit(rename('New'));
     await vi.waitFor(async () => expect((await readBolt('one'))?.project.name).toBe('New'));

@@ -1,4 +1,5 @@
 import {
+  allArt,
   type CheckOptions,
   type CheckReport,
   cellOf,
@@ -56,7 +57,9 @@ export const layKey = (p: Project) =>
     p.brief.ppi,
     p.layout,
     p.placements,
-    p.motifs.map((m) => [m.asset, m.ppi, m.blend, m.opacity]),
+    allArt(p).map((m) => [m.asset, m.ppi, m.blend, m.opacity]),
+    p.ground,
+    p.layers,
     p.grain,
   ]);
 
@@ -131,6 +134,12 @@ export const lastChange = () => {
   return report && before ? compareFindings(before, report) : null;
 };
 
+/** The art whose lines are looked at: what is laid as motifs. */
+function laidArts(project: Project) {
+  const motifs = new Set(project.motifs.map((m) => m.id));
+  return sceneRequest(project).arts.filter((a) => motifs.has(a.motif));
+}
+
 const rest = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 
 /** Checks the newest document once the hand has rested a moment; older answers are dropped. */
@@ -150,7 +159,7 @@ export function wantCheck(project: Project) {
       const first = await checkBolt(project, true);
       if (!first.linesLeft || !newest()) return first;
       if (!useChecks.getState().kept) put(project, first);
-      await measureLines(sceneRequest(project).arts, loadAsset, newest);
+      await measureLines(laidArts(project), loadAsset, newest);
       return newest() ? checkBolt(project, true) : undefined;
     },
     keep: (report, newest) => {

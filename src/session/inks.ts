@@ -2,7 +2,9 @@ import {
   ArgumentError,
   type InksOnCloth,
   inkedArts,
+  labDistance,
   nth,
+  oklabOf,
   type Project,
   type Rgb,
   rgbOfHex,
@@ -53,7 +55,12 @@ export function wantInks(project: Project) {
   void mine.latest('inks', {
     run: async () => {
       const request = sceneRequest(project);
-      const onCloth = await inksOnCloth(request, inksOf(project, request.arts), loadAsset);
+      const onCloth = await inksOnCloth(
+        request,
+        inksOf(project, request.arts),
+        groundInks(project),
+        loadAsset,
+      );
       // Inks that lie nowhere on the cloth were not counted.
       return { ...onCloth, shares: project.inks.map((_, n) => onCloth.shares[n] ?? 0) };
     },
@@ -65,26 +72,53 @@ export function wantInks(project: Project) {
 /** For each art of a request, the ink (by number) of each colour it is drawn in. */
 function inksOf(project: Project, arts: { motif: string }[]): number[][] {
   const { ink } = drawnIn(project);
-  const worn = new Map(inkedArts(project).map((w) => [w.key, w.inkOf]));
-  return arts.map((a) => ink.map((k) => worn.get(a.motif)?.[k + 1] ?? k + 1));
+  const worn = new Map(inkedArts(project).map((w) => [w.key, w]));
+  const ground = [0, ...nth(project.inks, 0).also.map(() => 0)];
+  return arts.map(({ motif }) => {
+    const of = worn.get(motif);
+    if (of?.as) return [];
+    const all = ink.map((k) => k + 1);
+    return (of?.whole ? [...ground, ...all] : all).map((k) => of?.inkOf[k] ?? k);
+  });
 }
+
+/** The inks that the ground is split in, by number; none where it is plain. */
+const groundInks = ({ ground, inks }: Project): number[] =>
+  ground.kind === 'split'
+    ? ground.inks.map((id) =>
+        Math.max(
+          0,
+          inks.findIndex((i) => i.id === id),
+        ),
+      )
+    : [];
 
 const newId = () => crypto.randomUUID();
 
+/** So near in OKLab a colour of art is the ground's. */
+const LIKE_GROUND = 0.05;
+const hasWhole = (project: Project) => inkedArts(project).some((a) => a.whole);
+
+/** The art that is printed in inks. */
+function inInks(project: Project) {
+  const own = new Set(inkedArts(project).flatMap((a) => (a.as ? [a.key] : [])));
+  return artsOf(project).filter((a) => !own.has(a.motif));
+}
+
 /** Takes the inks from the art of a bolt. What was found, in words. */
 export async function takeInks(project: Project, count: number | undefined): Promise<string> {
-  const { inks, flat } = await session().answer(palette(artsOf(project), count, loadAsset));
+  const { inks, flat } = await session().answer(palette(inInks(project), count, loadAsset));
   if (!inks.length) {
     throw new ArgumentError(
       'No solid colour was found in the art: it may be all soft edges. Scan it at a higher ppi.',
     );
   }
-  edit(
-    setInks(
-      inks.map((f) => f.rgb),
-      newId,
-    ),
-  );
+  // Where the ground is in the art it is the ink that the bolt has for it, not another.
+  const ground = oklabOf(...rgbOfHex(nth(project.inks, 0).hex));
+  const found = inks
+    .map((f) => f.rgb)
+    .filter((rgb) => !hasWhole(project) || labDistance(oklabOf(...rgb), ground) > LIKE_GROUND);
+  edit(setInks(found, newId));
   const told = `${inks.length} ${inks.length === 1 ? 'ink' : 'inks'}`;
   record({ kind: 'colourway', text: `${told} taken from the art.` });
   const fewer =
@@ -100,7 +134,7 @@ export async function partInk(project: Project, index: number): Promise<string> 
   const { name } = nth(project.inks, index);
   const { from, ink } = drawnIn(project);
   const which = ink.flatMap((k, n) => (k === index - 1 ? [n] : []));
-  const two = await session().answer(splitColours(artsOf(project), from, which, loadAsset));
+  const two = await session().answer(splitColours(inInks(project), from, which, loadAsset));
   if (!two) throw new ArgumentError(`${name} is one even colour in the art: there is nothing to part.`);
   edit(splitInk(index, two, newId));
   return `${name} was parted in two.`;
@@ -116,5 +150,14 @@ export async function makeScreens(
   const way = shownColourway(project);
   const shown: Rgb[] = way.colours.map(rgbOfHex);
   const names = project.inks.map((i) => i.name);
-  return screens(request, inksOf(project, request.arts), shown, names, ask, work, loadAsset);
+  return screens(
+    request,
+    inksOf(project, request.arts),
+    groundInks(project),
+    shown,
+    names,
+    ask,
+    work,
+    loadAsset,
+  );
 }

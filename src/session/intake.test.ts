@@ -89,7 +89,7 @@ test('a motif that was filled since is left as it is, and not doubled', () => {
     ppi: 300,
     sheet: 's',
     box: { x: 0, y: 0, width: 100, height: 100 },
-    parts: [part],
+    art: { kind: 'parts', parts: [part] },
   });
   open(apply(now(), addMotifs([filled])));
   const [cut] = firstGuesses([found(4, 9000)], now(), 300, { sheet: 's' });
@@ -171,10 +171,8 @@ test('layers keep their names, a vector keeps its size in mm; a page that is non
   expect(await keepVector(vane)).toBe(true);
   expect(now().motifs[2].direction).toBe('top');
   const vector = now().motifs[2];
-  expect([vector.vector, vector.name, Math.round((vector.width / vector.ppi) * 25.4)]).toEqual([
-    true,
-    'vane',
-    60,
-  ]);
+  expect([vector.art.kind === 'vector', vector.name, Math.round((vector.width / vector.ppi) * 25.4)]).toEqual(
+    [true, 'vane', 60],
+  );
   await expect(sheetFile({ name: 'S', asset: 'a'.repeat(64) })).rejects.toThrow(/no picture/);
 });

@@ -11,6 +11,7 @@ import {
   nth,
   type Permission,
   type Project,
+  partsOf,
   Said,
   type Sheet,
 } from '../core';
@@ -109,7 +110,7 @@ export function firstGuesses(
       .sort((a, b) => b.share - a.share)[0];
     const there = known && known.share > OVERLAP ? known.m : null;
     // Fills and parts were made over the old cut: it stays unless the person wants the new one besides.
-    const settled = there?.parts.length ? there.name : undefined;
+    const settled = there && partsOf(there).length ? there.name : undefined;
     const motif = settled ? null : there;
     const loose = isLoose(f.area, areas, ppi / MM_PER_INCH);
     if (!motif) number++;
@@ -243,7 +244,7 @@ export async function keepVector(file: Extract<IncomingFile, { kind: 'vector' }>
         width: Math.max(1, Math.round(mmToPx(file.widthMm, p.brief.ppi))),
         height: Math.max(1, Math.round(mmToPx(file.heightMm, p.brief.ppi))),
         ppi: p.brief.ppi,
-        vector: true,
+        art: { kind: 'vector' },
         source: file.name.slice(0, 200),
       }),
     ]),

@@ -3,10 +3,12 @@ import {
   addMotifs,
   addPlacement,
   apply,
+  fillOf,
   type Motif,
   motifOf,
   newProject,
   type Project,
+  partsOf,
   setInks,
 } from '../core';
 import type { IncomingPage } from './intake';
@@ -86,7 +88,7 @@ test('parts lie in their kinds’ order whatever order they came in, under the n
   await keepAsParts([file('kite-outline.png', 1), file('kite-shadow.png', 2), file('kite-fill.png', 3)], 300);
   const made = now().motifs[1];
   expect(made.name).toBe('Kite');
-  expect(made.parts.map((p) => [p.name, p.kind, p.asset[0]])).toEqual([
+  expect(partsOf(made).map((p) => [p.name, p.kind, p.asset[0]])).toEqual([
     ['kite-fill', 'fill', '3'],
     ['kite-shadow', 'shadow', '2'],
     ['kite-outline', 'outline', '1'],
@@ -117,19 +119,23 @@ test('filled line art keeps what it was drawn as; placements stay; undo brings t
   const before = now().placements[0];
   await keepFill(motif(), fill);
   expect(motif().asset[0]).toBe('8');
-  expect(motif().fill?.from[0]).toBe('5');
-  expect(motif().parts.map((p) => [p.kind, p.hex])).toEqual([
+  expect(fillOf(motif())?.from[0]).toBe('5');
+  expect(partsOf(motif()).map((p) => [p.kind, p.hex])).toEqual([
     ['fill', '#c8321e'],
     ['fill', '#1f6f6b'],
     ['outline', null],
   ]);
   expect(now().placements[0]).toEqual(before);
-  await setParts(motif(), [{ ...motif().parts[0], hex: '#000000' }, ...motif().parts.slice(1)]);
+  await setParts(motif(), [{ ...partsOf(motif())[0], hex: '#000000' }, ...partsOf(motif()).slice(1)]);
   expect(composed.at(-1)?.[0].rgb).toEqual([0, 0, 0]);
-  expect([motif().asset[0], motif().parts[0].hex, motif().fill?.from[0]]).toEqual(['9', '#000000', '5']);
+  expect([motif().asset[0], partsOf(motif())[0].hex, fillOf(motif())?.from[0]]).toEqual([
+    '9',
+    '#000000',
+    '5',
+  ]);
   undo();
   undo();
-  expect([motif().asset[0], motif().parts]).toEqual(['5', []]);
+  expect([motif().asset[0], partsOf(motif())]).toEqual(['5', []]);
 });
 
 test('a vector in a motif’s place keeps the printed size; a trace takes the bolt’s inks, or the art’s own', async () => {
@@ -145,7 +151,7 @@ test('a vector in a motif’s place keeps the printed size; a trace takes the bo
   const size = (p: Project) => (p.motifs[0].width / p.motifs[0].ppi) * p.placements[0].scale;
   const before = size(now());
   await replaceByVector(motif(), vane);
-  expect(motif().vector).toBe(true);
+  expect(motif().art.kind).toBe('vector');
   expect(size(now())).toBeCloseTo(before, 2);
 
   await traceMotif(motif(), 1.4, [9, 9, 9], { onProgress() {} });

@@ -1,6 +1,7 @@
 import {
   addMotifs,
   capital,
+  fillOf,
   hexOfRgb,
   type Motif,
   mmToPx,
@@ -47,7 +48,7 @@ export async function replaceByVector(
       width: Math.max(1, Math.round(mmToPx(file.widthMm, p.brief.ppi))),
       height: Math.max(1, Math.round(mmToPx(file.heightMm, p.brief.ppi))),
       ppi: p.brief.ppi,
-      vector: true,
+      art: { kind: 'vector' },
       sheet: null,
       box: null,
     }),
@@ -81,13 +82,16 @@ export async function keepAsParts(files: IncomingPage[], ppi: number): Promise<b
       .map((f) => f.name)
       .join(', ')
       .slice(0, 200),
-    parts: arts.map((a, n) => ({
-      id: crypto.randomUUID(),
-      name: plain(nth(sorted, n).name),
-      kind: partKindOf(nth(sorted, n).name),
-      asset: a.sha256,
-      hex: null,
-    })),
+    art: {
+      kind: 'parts',
+      parts: arts.map((a, n) => ({
+        id: crypto.randomUUID(),
+        name: plain(nth(sorted, n).name),
+        kind: partKindOf(nth(sorted, n).name),
+        asset: a.sha256,
+        hex: null,
+      })),
+    },
   });
   const ok = edit(addMotifs([motif]));
   if (ok) record({ kind: 'motifs', text: `${motif.name} put together from ${files.length} parts.` });
@@ -109,12 +113,14 @@ export async function setParts(motif: Motif, parts: Part[]): Promise<boolean> {
   );
   const whole = await compose(ready, motif.ppi);
   await keepFile(whole);
-  const { sheet, box, fill } = motif;
-  const art = { asset: whole.sha256, width: whole.width, height: whole.height, ppi: motif.ppi };
-  return edit(replaceArt(motif.id, { ...art, parts, sheet, box, fill }, { x: 0, y: 0 }));
+  const { sheet, box } = motif;
+  const picture = { asset: whole.sha256, width: whole.width, height: whole.height, ppi: motif.ppi };
+  const fill = fillOf(motif);
+  const art = fill ? { kind: 'filled' as const, parts, fill } : { kind: 'parts' as const, parts };
+  return edit(replaceArt(motif.id, { ...picture, art, sheet, box }, { x: 0, y: 0 }));
 }
 
-export type FillSettings = NonNullable<Motif['fill']>;
+export type FillSettings = NonNullable<ReturnType<typeof fillOf>>;
 
 /** The settings of a fill as the engine wants them, lengths in px of the art. */
 export const fillAsk = (motif: Motif, fill: FillSettings) => ({
@@ -142,8 +148,10 @@ export async function keepFill(motif: Motif, fill: FillSettings): Promise<boolea
     { id: crypto.randomUUID(), name: 'Ink', kind: 'outline', asset: ink.sha256, hex: null },
   ];
   const { sheet, box } = motif;
-  const art = { asset: whole.sha256, width: whole.width, height: whole.height, ppi: motif.ppi };
-  return edit(replaceArt(motif.id, { ...art, parts, sheet, box, fill }, { x: 0, y: 0 }));
+  const picture = { asset: whole.sha256, width: whole.width, height: whole.height, ppi: motif.ppi };
+  return edit(
+    replaceArt(motif.id, { ...picture, art: { kind: 'filled', parts, fill }, sheet, box }, { x: 0, y: 0 }),
+  );
 }
 
 /** A motif as it looks in the colourway on show, at most `longSide` px. */

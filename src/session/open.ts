@@ -1,4 +1,4 @@
-import type { Project } from '../core';
+import { allArt, type Project } from '../core';
 import { letGoOfArt, Stopped, startDrawing } from '../engine';
 import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
@@ -63,7 +63,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   const [found, prepared] = await Promise.all([openBolt(id), mine.answer(fetchPrepared(id))]);
   const { project } = useBolt.getState();
   if (!found || !project) return 'missing';
-  useView.setState({ step: project.motifs.length ? 'lay' : 'motifs' });
+  useView.setState({ step: allArt(project).length ? 'lay' : 'motifs' });
   fitCell(project);
   takePrepared(project, prepared);
   void onceDrawn(project, DRAWN_MS).then(() => {
@@ -87,7 +87,8 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
       if (before.project && cellKey(s.project) !== cellKey(before.project)) fitCell(s.project);
       wantCheck(s.project);
       if (release) keepThumbnail();
-      if (s.project.motifs !== before.project?.motifs) artChanged(mine, before.project);
+      if (s.project.motifs !== before.project?.motifs || s.project.pictures !== before.project.pictures)
+        artChanged(mine, before.project);
       // What was worked out for another state of the cloth no longer holds.
       if (useProposal.getState().proposal) dropProposal();
       if (useTrial.getState().trial) dropTrial();
@@ -105,10 +106,10 @@ const LET_GO_MS = 5000;
 /** The pictures of the bolt are others: those that came are held, those that went are let go of. */
 function artChanged(mine: Session, before: Project | null) {
   holdPictures();
-  const went = new Set(before?.motifs.map((m) => m.asset));
+  const went = new Set(before && allArt(before).map((m) => m.asset));
   const timer = setTimeout(() => {
     const { project } = useBolt.getState();
-    for (const m of project?.motifs ?? []) went.delete(m.asset);
+    for (const m of project ? allArt(project) : []) went.delete(m.asset);
     if (!project || !went.size || useSnapshots.getState().compare) return;
     letGoOfArt([...went]);
     onlySpritesOf(project);

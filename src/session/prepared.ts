@@ -1,4 +1,4 @@
-import { type CheckReport, inkedArts, type Project } from '../core';
+import { allArt, artById, type CheckReport, inkedArts, type Project } from '../core';
 import { knownLines, takeLines } from '../engine';
 import { readDerived, writeDerived } from '../shelf';
 import { artsOf } from './arts';
@@ -9,7 +9,7 @@ import { type Sprite, sizeFor, spritesBusy, useSprites } from './sprites';
 import { fittedZoom } from './view';
 
 /** What is kept changes its form with this: what was kept in another is passed over. */
-const FORM = 3;
+const FORM = 4;
 type Kept = Omit<Sprite, 'bitmap'> & { form: number; picture: Blob };
 type KeptLines = { form: number; lines: Map<string, number> };
 type KeptCheck = { form: number; key: string; report: CheckReport };
@@ -54,7 +54,7 @@ export async function fetchPrepared(id: string): Promise<Prepared> {
 /** Puts it on the cloth, as far as it is still of this document. */
 export function takePrepared(project: Project, { sprites, lines, check }: Prepared) {
   takeLines(lines);
-  const assets = new Map(project.motifs.map((m) => [m.id, m.asset]));
+  const assets = new Map(allArt(project).map((m) => [m.id, m.asset]));
   const sound = inkedArts(project).flatMap(({ key, motif }): [string, Sprite][] => {
     const sprite = sprites.get(key);
     return sprite && sprite.asset === assets.get(motif) ? [[key, sprite]] : [];
@@ -93,7 +93,7 @@ export function keepPrepared(before: Prepared) {
     if (spritesBusy() || busy) return soon();
     const pxPerMm = fittedZoom(project) * devicePixelRatio;
     const { sprites } = useSprites.getState();
-    const motifs = new Map(project.motifs.map((m) => [m.id, m]));
+    const motifs = artById(project);
     const names = new Set([CHECK, LINES]);
     const made: [string, unknown][] = [];
     let px = 0;

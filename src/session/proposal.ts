@@ -3,6 +3,7 @@ import {
   cellOf,
   type Filler,
   FREE_ANGLES,
+  isVector,
   latticeOf,
   layPlacements,
   nearestCopy,
@@ -186,7 +187,7 @@ export const fillersOf = (project: Project): Filler[] =>
     .map((m): Filler => {
       const used = project.placements.filter((p) => p.motif === m.id).map((p) => p.scale);
       const usual = used.length ? used.reduce((s, v) => s + v, 0) / used.length : 0.8;
-      const prints = m.vector
+      const prints = isVector(m)
         ? Number.POSITIVE_INFINITY
         : m.ppi / productOf(project.checking.product).wants.ppi;
       const size = (s: number) => Math.min(s, prints);

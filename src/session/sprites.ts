@@ -1,4 +1,5 @@
 import {
+  artById,
   type InkedArt,
   inkedArts,
   LruCache,
@@ -13,7 +14,7 @@ import {
   type Size,
 } from '../core';
 import { type ArtRequest, type Proof, quickSprites, Stopped, sprite } from '../engine';
-import { artsOf, drawnIn, loadAsset } from './arts';
+import { artsOf, drawnIn, loadAsset, printScales } from './arts';
 import { session, sessionPart, sessionStore } from './session';
 import { textOf } from './trouble';
 
@@ -114,9 +115,13 @@ export function allFine({ project, pxPerMm, proof }: Wish, slot: Slot): boolean 
 }
 
 /** Whether every motif on the cloth has been drawn, however finely, or cannot be. */
-export const allDrawn = ({ placements }: Project): boolean => {
+export const allDrawn = ({ placements, layers }: Project): boolean => {
   const { sprites, trouble } = useSprites.getState();
-  return trouble !== null || placements.every((p) => sprites.has(p.motif));
+  return (
+    trouble !== null ||
+    (placements.every((p) => sprites.has(p.motif)) &&
+      layers.every((l) => l.kind === 'placements' || sprites.has(l.id)))
+  );
 };
 
 /** Once all on the cloth has been drawn; or so long has passed, ms. */
@@ -221,14 +226,11 @@ const lateKey = ({ inked, motif, art }: Wanted) => `${inked.key}|${motif.asset}|
 const QUICK_PX = 640;
 
 const coloursOf = (art: ArtRequest) =>
-  `${art.to.join()}|${art.from.join()}|${art.texture?.join() ?? ''}|${art.proof ?? ''}`;
+  `${art.to.join()}|${art.from.join()}|${art.texture?.join() ?? ''}|${art.proof ?? ''}|${art.tint?.join() ?? ''}`;
 /** The longest side that a motif is drawn with for a scale, px. */
 export function sizeFor(project: Project, motif: Motif, pxPerMm: number): number {
   const long = Math.max(motif.width, motif.height);
-  const largest = Math.max(
-    0.3,
-    ...project.placements.filter((p) => p.motif === motif.id).map((p) => p.scale),
-  );
+  const largest = Math.max(0.3, ...printScales(project, motif));
   const halvings = Math.max(0, Math.floor(Math.log2(motif.ppi / (pxPerMm * MM_PER_INCH * largest)) + 1e-9));
   // Never smaller than the pictures in the trays want.
   return Math.max(200, Math.ceil(long / 2 ** halvings));
@@ -293,7 +295,7 @@ type Wanted = { inked: InkedArt; motif: Motif; art: ArtRequest };
 
 function allWanted(project: Project, proof: Proof | undefined, colourwayId = project.shown): Wanted[] {
   const arts = new Map(artsOf(project, colourwayId).map((a) => [a.motif, a]));
-  const motifs = new Map(project.motifs.map((m) => [m.id, m]));
+  const motifs = artById(project);
   return inkedArts(project).flatMap((inked) => {
     const [motif, art] = [motifs.get(inked.motif), arts.get(inked.key)];
     return motif && art ? [{ inked, motif, art: proof ? { ...art, proof } : art }] : [];

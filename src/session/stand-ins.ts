@@ -42,7 +42,7 @@ export async function addStandIn(kind: StandIn): Promise<string | null> {
     width: Math.round((mm[0] / MM_PER_INCH) * ppi),
     height: Math.round((mm[1] / MM_PER_INCH) * ppi),
     ppi,
-    vector: true,
+    art: { kind: 'vector' },
     standIn: true,
     source: 'A rough shape, to be swapped for finished art',
     permission: 'mine',

@@ -1,20 +1,10 @@
-import {
-  cellOf,
-  imagesOf,
-  MM_PER_INCH,
-  pixelPlan,
-  reachOf,
-  scenePlacements,
-  shiftsInto,
-  shownGround,
-  turnOf,
-  twinOf,
-} from '../core';
+import { cellOf, MM_PER_INCH, pixelPlan, sceneSplit, shownColourway, shownGround } from '../core';
 import { writeThumbnail } from '../shelf';
 import { useBolt } from './bolt';
+import { Brush, thingsOn } from './brush';
 
 import { session, sessionPart } from './session';
-import { drawSprite, spriteFor, useSprites } from './sprites';
+import { allDrawn, useSprites } from './sprites';
 
 const WIDTH = 560;
 const HEIGHT = 220;
@@ -33,32 +23,17 @@ export function keepThumbnail() {
 async function paint() {
   const { project } = useBolt.getState();
   const { sprites } = useSprites.getState();
-  if (!project || project.placements.some((p) => !sprites.has(p.motif))) return;
+  if (!project || !allDrawn(project)) return;
   const { brief } = project;
   const ppi = (HEIGHT / Math.min(brief.heightMm * 0.8, brief.widthMm * 0.8)) * MM_PER_INCH;
   const plan = pixelPlan(project.layout, cellOf(project), ppi);
   const canvas = new OffscreenCanvas(WIDTH, HEIGHT);
   const context = canvas.getContext('2d');
   if (!context) return;
-  context.imageSmoothingQuality = 'high';
-  context.fillStyle = shownGround(project);
-  context.fillRect(0, 0, WIDTH, HEIGHT);
-  const twin = twinOf(project.layout, cellOf(project));
-  for (const p of scenePlacements(project).flatMap((laid) => imagesOf(laid, twin))) {
-    const sprite = spriteFor(sprites, p);
-    const motif = project.motifs.find((m) => m.id === p.motif);
-    if (!sprite || !motif) continue;
-    const t = turnOf(p, motif.ppi, plan);
-    const reach = reachOf(p, sprite.silhouette);
-    const [cx, cy] = [p.x * plan.scale.x, p.y * plan.scale.y];
-    const [rx, ry] = [reach.x * plan.scale.x, reach.y * plan.scale.y];
-    const box = { x0: cx - rx, y0: cy - ry, x1: cx + rx, y1: cy + ry };
-    context.globalCompositeOperation = p.blend === 'normal' || !p.blend ? 'source-over' : p.blend;
-    context.globalAlpha = p.opacity ?? 1;
-    for (const s of shiftsInto(plan.lattice, box, { x0: 0, y0: 0, x1: WIDTH, y1: HEIGHT })) {
-      context.setTransform(t.xx, t.yx, t.xy, t.yy, cx + s.x, cy + s.y);
-      drawSprite(context, sprite, motif);
-    }
-  }
+  const window = { x0: 0, y0: 0, x1: WIDTH, y1: HEIGHT };
+  const split = sceneSplit(project, shownColourway(project).colours);
+  const brush = new Brush({ project, sprites, ground: shownGround(project), split, plan });
+  brush.bare(context, window);
+  for (const thing of thingsOn(project)) brush.draw(context, thing, window, false);
   await writeThumbnail(project.id, await canvas.convertToBlob({ type: 'image/webp', quality: 0.85 }));
 }

@@ -83,7 +83,7 @@ test.each([
   ['a text that is none', (b: Uint8Array) => changed(b, 'project.json', 'kite'), /not in order/],
   [
     'a document of a later version',
-    (b: Uint8Array) => changed(b, 'project.json', '"version":99', '"version":3'),
+    (b: Uint8Array) => changed(b, 'project.json', '"version":99', '"version":4'),
     /newer Hexaplex/,
   ],
   [

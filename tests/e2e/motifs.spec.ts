@@ -240,7 +240,9 @@ test('a line drawing: gaps bridged, regions coloured by hand and key, fills as p
   // Colours are kept as they are picked: neither another tab nor a killed window loses them.
   await room.getByRole('tab', { name: 'About' }).click();
   const coloured = async () =>
-    (await kept(page)).motifs.find((m) => m.name === 'Balloon')?.fill?.colours.length;
+    (await kept(page)).motifs.flatMap((m) =>
+      m.name === 'Balloon' && m.art.kind === 'filled' ? m.art.fill.colours : [],
+    ).length;
   await expect.poll(coloured).toBeGreaterThanOrEqual(8);
   await page.reload();
   await page.getByRole('button', { name: 'Motifs, 13 motifs' }).click();

@@ -49,13 +49,6 @@ export function readClip(text: string): Clip {
   return seen.data;
 }
 
-/** Every picture that a motif is made of. */
-export const assetsOf = (motif: Motif): string[] => [
-  motif.asset,
-  ...motif.parts.map((p) => p.asset),
-  ...(motif.fill ? [motif.fill.from] : []),
-];
-
 /**
  * Lays a clip: motifs that the bolt has (by their art) are used, others are taken in; placements come on top,
  * moved by `by` mm, in groups of their own, unlocked.
@@ -89,8 +82,3 @@ export const pasteClip = (clip: Clip, by: { x: number; y: number }, newId: () =>
     d.motifs.push(...fresh);
     addPlacements(laid).apply(d);
   });
-
-/** Every picture that a document uses: of its motifs, and its pages. */
-export const assetsOfProject = ({ motifs, sheets }: Pick<Project, 'motifs' | 'sheets'>): string[] => [
-  ...new Set([...motifs.flatMap(assetsOf), ...sheets.map((s) => s.asset)]),
-];

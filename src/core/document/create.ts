@@ -11,6 +11,9 @@ export function newProject(id: string, name: string): Project {
     layout: { kind: 'half-drop', drop: { p: 1, q: 2 } },
     sheets: [],
     motifs: [],
+    pictures: [],
+    ground: { kind: 'plain' },
+    layers: [{ kind: 'placements', id: 'placements' }],
     placements: [],
     reserves: [],
     grain: { ink: null, cloth: null, on: true },
@@ -33,11 +36,9 @@ export function motifOf(
     direction: 'free',
     source: '',
     permission: 'ask',
-    vector: false,
+    art: { kind: 'pixels' },
     sheet: null,
     box: null,
-    parts: [],
-    fill: null,
     ...known,
   };
 }

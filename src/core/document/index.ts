@@ -1,30 +1,45 @@
+export { allArt, artById, assetsOf, assetsOfProject } from './all-art';
+export {
+  type Art,
+  type ArtPiece,
+  type Blot,
+  fillOf,
+  isVector,
+  type Part,
+  partsOf,
+  piecesOfArt,
+} from './art';
 export { cellOf, latticeMm } from './cell';
-export { assetsOf, assetsOfProject, type Clip, clipOf, pasteClip, readClip } from './clip';
+export { type Clip, clipOf, pasteClip, readClip } from './clip';
 export { motifOf, newProject } from './create';
 export * from './edits/bolt';
 export * from './edits/colours';
 export { type Applied, applied, apply, type Edit } from './edits/edit';
 export { joinSteps, patched, type Step, stepOf, stepSchema } from './edits/history';
+export * from './edits/layers';
 export { type OverrideRule, overrideInk, overrideInksByRule } from './edits/override-inks';
 export * from './edits/placements';
-export { artKey, type InkedArt, inkedArts } from './inked-art';
+export { artKey, counterKey, type InkedArt, inkedArts } from './inked-art';
 export { isOfLaterVersion, openProject } from './open';
 export { type Rescued, rescue } from './rescue';
+export { sceneLayers, sceneSplit } from './scene-layers';
 export {
   type Brief,
   type Checking,
   type Colourway,
   DOCUMENT_VERSION,
+  type DrawingLayer,
   draftSchema,
   type Grain,
+  type Ground,
   type Guides,
   type Ink,
+  type Layer,
   type LogEntry,
   logEntrySchema,
   type Motif,
   type MotifRole,
   type PageDraft,
-  type Part,
   PERMISSIONS,
   type Permission,
   type Placement,
@@ -33,5 +48,6 @@ export {
   projectSchema,
   type Reserve,
   type Sheet,
+  type TileLayer,
 } from './schema';
 export { shownColourway, shownGround } from './shown';

@@ -3,14 +3,14 @@ import { describe, expect, test } from 'vitest';
 import { DEFAULT_INTAKE } from '../intake';
 import { outlinePath } from '../outlines';
 import { productOf } from '../products';
-import { openProject } from '.';
+import { assetsOfProject, openProject, partsOf, sceneLayers, sceneSplit } from '.';
 
 describe('documents of every age', () => {
   test('the first version opens: settings filled in, permissions to be asked', () => {
     const old = JSON.parse(readFileSync('tests/fixtures/projects/version-1.json', 'utf8'));
     expect(old.version).toBe(1);
     const project = openProject(old);
-    expect(project.version).toBe(3);
+    expect(project.version).toBe(4);
     expect(project.placements).toHaveLength(45);
     expect(project.sheets[0].settings).toEqual({ ...DEFAULT_INTAKE, ...old.sheets[0].settings });
     expect(new Set(project.motifs.map((m) => m.permission))).toEqual(new Set(['ask']));
@@ -24,8 +24,41 @@ describe('documents of every age', () => {
     expect(project.dismissed).toEqual([{ ...old.left[0], kind: 'unfinished' }, old.left[1]]);
     expect(project.placements[1].inkOverrides).toEqual(old.placements[1].inks);
     expect(project.placements.map((p) => p.id)).toEqual(old.placements.map((p: { id: string }) => p.id));
-    expect(project).toMatchObject({ guides: old.guides, checking: old.checking, motifs: old.motifs });
+    expect(project).toMatchObject({ guides: old.guides, checking: old.checking });
+    expect(project.motifs.map((m) => m.art)).toEqual(old.motifs.map(() => ({ kind: 'pixels' })));
     expect(openProject(project)).toEqual(project);
+  });
+
+  test('the third version opens: art is of one kind, a cell has a ground and layers', () => {
+    const old = JSON.parse(readFileSync('tests/fixtures/projects/version-3.json', 'utf8'));
+    expect(old.version).toBe(3);
+    const project = openProject(old);
+    const [parts, vector, filled, plain] = project.motifs;
+    expect(parts.art).toEqual({ kind: 'parts', parts: old.motifs[0].parts });
+    expect([vector.art, vector.standIn]).toEqual([{ kind: 'vector' }, true]);
+    expect(filled.art).toEqual({ kind: 'filled', parts: old.motifs[2].parts, fill: old.motifs[2].fill });
+    expect(plain.art).toEqual({ kind: 'pixels' });
+    expect(assetsOfProject(project)).toEqual(
+      expect.arrayContaining([old.motifs[2].fill.from, old.sheets[0].asset]),
+    );
+    expect(project).toMatchObject({ ground: { kind: 'plain' }, pictures: [], placements: old.placements });
+    expect(project.layers.map((l) => l.kind)).toEqual(['placements']);
+    expect(openProject(project)).toEqual(project);
+  });
+
+  test('kinds of art, ground and layer that are not known do no harm, and stay', () => {
+    const old = openProject(JSON.parse(readFileSync('tests/fixtures/projects/version-3.json', 'utf8')));
+    const later = JSON.parse(JSON.stringify(old));
+    later.motifs[0].art = { kind: 'knitted', rows: 4 };
+    later.ground = { kind: 'mist', of: 'ground' };
+    later.layers.push({ kind: 'stencil', id: 's', picture: 'none' });
+    const project = openProject(later);
+    expect(project).toEqual(later);
+    expect(partsOf(project.motifs[0])).toEqual([]);
+    expect(sceneLayers(project)).toEqual([{ kind: 'placements' }]);
+    expect(sceneSplit(project, [])).toBeUndefined();
+    expect(() => openProject({ ...later, ground: { kind: 'split', inks: ['ground'] } })).toThrow();
+    expect(() => openProject({ ...later, layers: [] })).toThrow();
   });
 
   test('two of the same id: the later one gets one of its own, and nothing else changes', () => {

@@ -9,6 +9,8 @@ export type Rescued = { project: Project; lost: string[] };
 const NAMES: Record<keyof typeof LISTS, [one: string, many: string]> = {
   sheets: ['page', 'pages'],
   motifs: ['motif', 'motifs'],
+  pictures: ['drawing or tile', 'drawings and tiles'],
+  layers: ['layer', 'layers'],
   placements: ['placement', 'placements'],
   reserves: ['reserved place', 'reserved places'],
   dismissed: ['finding that was left', 'findings that were left'],
@@ -20,6 +22,7 @@ const NAMES: Record<keyof typeof LISTS, [one: string, many: string]> = {
 const WORDS: Partial<Record<keyof Project, string>> = {
   brief: 'the brief',
   layout: 'the layout',
+  ground: 'the ground',
   grain: 'the grain',
   guides: 'the guides',
   checking: 'how it is looked over',
@@ -69,6 +72,11 @@ function joined(project: Project, raw: Record<string, unknown>, lost: string[]):
   const laid = project.placements.filter((p) => motifs.has(p.motif));
   const loose = project.placements.length - laid.length;
   if (loose) lost.push(`${counted(loose, 'placement')} of motifs that are not there`);
+  const pictures = new Set(project.pictures.map((p) => p.id));
+  const layers = project.layers.filter((l) => !('picture' in l) || pictures.has(l.picture));
+  const bare = project.layers.length - layers.length;
+  if (bare) lost.push(`${counted(bare, 'layer')} of pictures that are not there`);
+  if (!layers.some((l) => l.kind === 'placements')) layers.push({ kind: 'placements', id: 'placements' });
   const ways = project.colourways.filter((c) => c.colours.length === project.inks.length);
   const odd = project.colourways.length - ways.length;
   if (odd) lost.push(`${counted(odd, 'colourway')} without a colour for each ink`);
@@ -84,7 +92,7 @@ function joined(project: Project, raw: Record<string, unknown>, lost: string[]):
         },
       ];
   const shown = colourways.find((c) => c.id === raw.shown)?.id ?? colourways[0].id;
-  const made = { ...project, placements: laid, colourways, shown };
+  const made = { ...project, layers, placements: laid, colourways, shown };
   const amiss = whatIsAmiss(made);
   if (amiss) throw new Said(amiss);
   return made;

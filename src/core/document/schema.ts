@@ -1,12 +1,15 @@
 import { z } from 'zod';
 import { CLOTH_STYLES, STRICTNESS } from '../findings';
-import { type IntakeSettings, PAGE_TOO_LARGE, PART_KINDS, pageFits } from '../intake';
+import { type IntakeSettings, PAGE_TOO_LARGE, pageFits } from '../intake';
 import { SYMMETRIES } from '../lay';
 import { BLENDS, GRAINS } from '../render';
 import { LIMITS } from '../units';
+import { artSchema } from './art';
+import { hex, id, kind, name, opacity, percent, placeMm, point, ppi, sha, shortMm } from './fields';
+import { oneOfKinds } from './kinds';
 
 /** The version of document that is written. */
-export const DOCUMENT_VERSION = 3;
+export const DOCUMENT_VERSION = 4;
 
 /** What may be done with the art; `ask` until the person has answered. */
 export const PERMISSIONS = ['mine', 'bought', 'public', 'ask'] as const;
@@ -14,15 +17,7 @@ export const PERMISSIONS = ['mine', 'bought', 'public', 'ask'] as const;
 /** How far art may be reduced or enlarged. */
 export const SCALE = { least: 0.002, most: 200 } as const;
 
-const id = z.string().min(1).max(64);
-const sha = z.string().regex(/^[0-9a-f]{64}$/);
-/** The name of something in a registry: a product, an outline, a finding. One that is not known does no harm. */
-const kind = z.string().min(1).max(64);
-const hex = z.string().regex(/^#[0-9a-f]{6}$/);
 const mm = z.number().min(LIMITS.minMm).max(LIMITS.maxMm);
-const ppi = z.number().min(1).max(10000);
-const name = z.string().min(1).max(80);
-const opacity = z.number().min(0.02).max(1);
 
 const layoutSchema = z.object({
   kind: z.enum(['straight', 'half-drop', 'brick', 'diamond']),
@@ -30,7 +25,7 @@ const layoutSchema = z.object({
     .object({ p: z.number().int().min(0).max(12), q: z.number().int().min(1).max(12) })
     .refine((d) => d.p <= d.q, 'A drop is at most a whole cell.'),
   alternate: z
-    .object({ every: z.enum(['column', 'row']), by: z.enum(['across', 'down', 'half-turn']) })
+    .object({ every: z.enum(['column', 'row']), by: z.enum(['across', 'down', 'half-turn', 'same']) })
     .optional(),
 });
 
@@ -41,10 +36,7 @@ const briefSchema = z.object({
   unit: z.enum(['in', 'cm']),
 });
 
-const point = z.object({ x: z.number().min(-1e6).max(1e6), y: z.number().min(-1e6).max(1e6) });
 const line = z.tuple([point, point]);
-const percent = z.number().min(0).max(100);
-const shortMm = z.number().min(0).max(50);
 
 const settingsSchema = z
   .object({
@@ -84,17 +76,6 @@ export const draftSchema = sheetSchema.extend({
   replaces: id.optional(),
 });
 
-/** One part of a motif's art, in register with the others; `hex` colours it all over. */
-const partSchema = z.object({ id, name, kind: z.enum(PART_KINDS), asset: sha, hex: hex.nullable() });
-
-/** How line art was filled: the art it was before, and a colour for the region at each point (px of the art). */
-const fillSchema = z.object({
-  from: sha,
-  bridgeMm: shortMm,
-  trapMm: shortMm,
-  colours: z.array(point.extend({ hex })).max(2000),
-});
-
 export const motifSchema = z.object({
   id,
   name,
@@ -104,18 +85,16 @@ export const motifSchema = z.object({
   /** Where the art comes from, in the person's words. */
   source: z.string().max(200),
   permission: z.enum(PERMISSIONS),
-  /** The cut-out art in the asset store (a PNG, or an SVG when `vector`), and its size in px at its ppi. */
+  /** The art in the asset store (a PNG, or an SVG where it is a vector), and its size in px at its ppi. */
   asset: sha,
   width: z.number().int().min(1).max(30000),
   height: z.number().int().min(1).max(30000),
   ppi,
-  vector: z.boolean(),
+  /** What the art is made of. */
+  art: artSchema,
   /** The page that it was cut from, and its box there in px of the squared page. */
   sheet: id.nullable(),
   box: z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() }).nullable(),
-  /** The parts that the art is put together from, lowest first; empty for art in one piece. */
-  parts: z.array(partSchema).max(60),
-  fill: fillSchema.nullable(),
   /** A rough shape that holds the place of finished art to come. */
   standIn: z.boolean().optional(),
   /** How all its placements lie on what is under them, and how thickly, unless they say otherwise. */
@@ -130,8 +109,8 @@ const symSchema = z.object({ set: id, at: z.number().int().min(0).max(7), how: z
 export const placementSchema = z.object({
   id,
   motif: id,
-  x: z.number().min(-1e5).max(1e5),
-  y: z.number().min(-1e5).max(1e5),
+  x: placeMm,
+  y: placeMm,
   angle: z.number().min(-360).max(360),
   /** By hand 0.02 to 20; further only when new art takes the place of art of quite another size. */
   scale: z.number().min(SCALE.least).max(SCALE.most),
@@ -152,8 +131,8 @@ export const placementSchema = z.object({
 /** A circle that nothing laid by scatter, settle or fill may enter: its middle, its radius, mm. */
 const reserveSchema = z.object({
   id,
-  x: z.number().min(-1e5).max(1e5),
-  y: z.number().min(-1e5).max(1e5),
+  x: placeMm,
+  y: placeMm,
   r: z.number().min(1).max(1500),
 });
 
@@ -169,6 +148,54 @@ const grainSchema = z.object({
   cloth: grainLayer.nullable(),
   on: z.boolean(),
 });
+
+/** What lies under all: one ink, or several that the cell is split in; `counter`: what lies on it changes inks with it. */
+const GROUNDS = {
+  plain: z.object({ kind: z.literal('plain') }),
+  split: z.object({
+    kind: z.literal('split'),
+    pattern: kind,
+    /** How many times the inks go round in a cell. */
+    count: z.number().int().min(1).max(24),
+    inks: z.array(id).min(2).max(6),
+    counter: z.boolean(),
+  }),
+};
+
+/** What a layer has beside what lies on it. */
+const layer = {
+  id,
+  hidden: z.boolean().optional(),
+  blend: z.enum(BLENDS).optional(),
+  opacity: opacity.optional(),
+};
+/** What lies on the ground, lowest first. Of placements there is one layer. */
+const LAYERS = {
+  placements: z.object({ kind: z.literal('placements'), id }),
+  /** One drawing laid once a cell: its middle in mm from the cell's corner. */
+  drawing: z.object({
+    kind: z.literal('drawing'),
+    ...layer,
+    picture: id,
+    x: placeMm,
+    y: placeMm,
+    scale: z.number().min(SCALE.least).max(SCALE.most),
+  }),
+  /** A picture that repeats by itself: of its own size, laid straight, or (null) one to a cell, as the layout lays cells. */
+  tile: z.object({
+    kind: z.literal('tile'),
+    ...layer,
+    picture: id,
+    size: z
+      .object({ widthMm: z.number().min(1).max(3000), heightMm: z.number().min(1).max(3000) })
+      .nullable(),
+    /** Printed in the bolt's inks, as it is, or all of it in one ink. */
+    colour: z.union([
+      z.object({ as: z.enum(['inks', 'itself']) }),
+      z.object({ as: z.literal('ink'), ink: id }),
+    ]),
+  }),
+};
 
 /** Lines to work along: an outline over the cell, and a grid of equal parts of it (0: none). */
 const guidesSchema = z.object({
@@ -186,8 +213,8 @@ const checkingSchema = z.object({
 const dismissedSchema = z.object({
   id,
   kind,
-  x: z.number().min(-1e5).max(1e5),
-  y: z.number().min(-1e5).max(1e5),
+  x: placeMm,
+  y: placeMm,
   placements: z.array(id).max(2000),
   note: z.string().max(200),
 });
@@ -233,6 +260,12 @@ export const LISTS = {
     most: 600,
     refusal: 'A bolt holds up to 600 motifs. Take some out, or keep fewer.',
   },
+  pictures: {
+    each: motifSchema,
+    most: 40,
+    refusal: 'A bolt holds up to 40 drawings and tiles. Take some out first.',
+  },
+  layers: { each: oneOfKinds(LAYERS), least: 1, most: 24, refusal: 'A cell holds up to 24 layers.' },
   placements: { each: placementSchema, most: 2000, refusal: 'A cell holds up to 2000 placements.' },
   reserves: { each: reserveSchema, most: 60, refusal: 'A cell keeps up to 60 reserved places.' },
   dismissed: { each: dismissedSchema, most: 400, refusal: 'A bolt keeps up to 400 findings as left.' },
@@ -257,6 +290,10 @@ export const FIELDS = {
   layout: layoutSchema,
   sheets: list(LISTS.sheets),
   motifs: list(LISTS.motifs),
+  /** What is no motif: whole drawings, and tiles that repeat by themselves. */
+  pictures: list(LISTS.pictures),
+  ground: oneOfKinds(GROUNDS),
+  layers: list(LISTS.layers, 1),
   placements: list(LISTS.placements),
   reserves: list(LISTS.reserves).default([]),
   grain: grainSchema.default({ ink: null, cloth: null, on: true }),
@@ -301,7 +338,10 @@ export type PageDraft = z.infer<typeof draftSchema>;
 export type Motif = Project['motifs'][number];
 export type MotifRole = Motif['role'];
 export type Permission = Motif['permission'];
-export type Part = Motif['parts'][number];
+export type Ground = Project['ground'];
+export type Layer = Project['layers'][number];
+export type DrawingLayer = Extract<Layer, { kind: 'drawing' }>;
+export type TileLayer = Extract<Layer, { kind: 'tile' }>;
 export type Placement = Project['placements'][number];
 export type Reserve = Project['reserves'][number];
 export type Grain = Project['grain'];

@@ -38,6 +38,8 @@ export type Named = {
   placements: { id: string; motif: string }[];
   inks: { name: string }[];
   checking: { product: string };
+  layers?: readonly { id: string; picture?: string }[];
+  pictures?: readonly { id: string; name: string }[];
 };
 
 /** How far a finding reaches on the cloth, mm: a ring round its place, or a straight band through it. */
@@ -85,6 +87,8 @@ export type Kind<F extends Found> = {
 /** A measure of the cloth, the kinds of finding that it tells, and what mends them. */
 export type FindingModule<F extends Found> = {
   measure: (measured: Measured) => F[];
+  /** It holds whatever else lies on the cloth, drawings and tiles too. Left out: it is about placements among each other. */
+  anyArt?: true;
   /** Why it cannot be measured on this cloth, as a sentence; null: it can. */
   unjudged?: (measured: Measured) => string | null;
   mend?: Mend;

@@ -6,6 +6,7 @@ import type { FindingModule, Kind, Mend, Named } from './kind';
 import { lane } from './lane';
 import { likeInks } from './like-inks';
 import { lineWeight } from './line-weight';
+import { pictureLayers } from './picture-layers';
 import { printLimits } from './print-limits';
 import { rowUp } from './row-up';
 import { sliver } from './sliver';
@@ -30,6 +31,7 @@ const FINDINGS = [
   unfinished,
   upsideDown,
   likeInks,
+  pictureLayers,
 ] as const;
 
 /** Something to look at. Lengths are mm; `limit` is from where it is pointed out, `usual` what the rest of the cloth has. */

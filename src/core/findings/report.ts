@@ -7,6 +7,7 @@ import { type ClothMeasures, measureCloth } from './cloth/measures';
 import { type Evenness, evennessOf } from './evenness';
 import type { Measured } from './kind';
 import { type ClothStyle, type Limits, limitsOf, type Strictness, WANTS } from './limits';
+import { hasUnread } from './picture-layers/measure';
 import { thinnestLine } from './print-limits/line';
 import { type Finding, findingModules } from './registry';
 import { type DirectionReport, directionOf } from './upside-down/measure';
@@ -52,6 +53,9 @@ export type CheckReport = {
   linesLeft: number;
 };
 
+const UNREAD =
+  'Gaps, lanes, rows, weight, likeness and direction: what is drawn in a whole drawing or a finished tile is not told apart piece by piece, so none of it is judged.';
+
 /**
  * Looks a cloth over, for all that can be measured on it.
  * @param plan at print ppi. @param look when it was measured already.
@@ -82,19 +86,21 @@ export function runCheck(
     knownLines: options.knownLines ?? false,
     found: all,
   };
-  for (const { measure } of findingModules.all()) all.push(...(measure(measured) as Finding[]));
+  const unread = hasUnread(scene);
+  const modules = findingModules.all().filter((m) => m.anyArt || !unread);
+  for (const { measure } of modules) all.push(...(measure(measured) as Finding[]));
   const { rooms, picture } = cloth;
   const placed = new Set(scene.placements.map((p) => scene.motifs.get(p.motif)));
   const unmeasured = [...placed].filter((art) => art && thinnestLine.known(art) === undefined);
   return {
     findings: [...all.filter((f) => f.severity === 'warning'), ...all.filter((f) => f.severity === 'note')],
-    medianGapMm: rooms && cloth.across(rooms.median),
-    gapsMm: rooms ? rooms.rooms.map((c) => cloth.across(c.r)) : [],
+    medianGapMm: rooms && !unread ? cloth.across(rooms.median) : null,
+    gapsMm: rooms && !unread ? rooms.rooms.map((c) => cloth.across(c.r)) : [],
     cover: picture.cover,
-    evenness: evennessOf(cloth, leads),
+    evenness: unread ? null : evennessOf(cloth, leads),
     direction: directionOf(scene.placements, tops).report,
     limits,
-    unjudged: findingModules.all().flatMap((m) => m.unjudged?.(measured) ?? []),
+    unjudged: [...(unread ? [UNREAD] : []), ...modules.flatMap((m) => m.unjudged?.(measured) ?? [])],
     seen: Array.from(picture.seen, (v, k) => v / Math.max(1, picture.drawn[k])),
     linesLeft: options.knownLines ? unmeasured.length : 0,
   };

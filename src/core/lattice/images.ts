@@ -9,7 +9,12 @@ type Laid = { x: number; y: number; angle: number; mirror: boolean };
  */
 export type Twin = { middle: Point; sign: Point; to: Point };
 
-const SIGN = { across: { x: -1, y: 1 }, down: { x: 1, y: -1 }, 'half-turn': { x: -1, y: -1 } } as const;
+const SIGN = {
+  across: { x: -1, y: 1 },
+  down: { x: 1, y: -1 },
+  'half-turn': { x: -1, y: -1 },
+  same: { x: 1, y: 1 },
+} as const;
 
 /** The twin of a layout that alternates, in the cell's unit; null when all cells are laid the same. */
 export function twinOf(layout: Layout, cell: Size): Twin | null {

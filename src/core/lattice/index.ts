@@ -1,3 +1,4 @@
+export { homeCell, type InCell } from './home-cell';
 export { imagesOf, type Twin, twinned, twinOf } from './images';
 export {
   type Alternate,

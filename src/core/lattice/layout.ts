@@ -4,10 +4,10 @@ export type LayoutKind = 'straight' | 'half-drop' | 'brick' | 'diamond';
 
 /**
  * Every other column or row of cells is laid mirrored left to right (`across`), mirrored top to bottom
- * (`down`), or given half a turn, each about the middle of its cell. The columns and rows of a diamond
- * interlock, so that both say the same there.
+ * (`down`), or given half a turn, each about the middle of its cell; `same`: only its ground is another. The columns
+ * and rows of a diamond interlock, so that both say the same there.
  */
-export type Alternate = { every: 'column' | 'row'; by: 'across' | 'down' | 'half-turn' };
+export type Alternate = { every: 'column' | 'row'; by: 'across' | 'down' | 'half-turn' | 'same' };
 
 /** How cells repeat. `drop` is p/q of the cell: how far each next column hangs, or each next row steps. */
 export type Layout = { kind: LayoutKind; drop: { p: number; q: number }; alternate?: Alternate };

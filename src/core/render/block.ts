@@ -2,8 +2,10 @@ import { type Box, imagesOf, type PixelPlan, type Point, shiftsInto, twinOf } fr
 import { newRaster, type Raster, unpremultiply } from '../raster';
 import { ArgumentError } from '../units';
 import { grainRows, shadeOf, wearOf } from './grain';
-import { artOf, type Blend, type Scene } from './scene';
+import { artOf, type Blend, layersOf, type Placed, type Scene, type SceneLayer } from './scene';
+import { inkShares } from './split';
 import { type Sprite, spriteOf } from './sprite';
+import { tileRows } from './tile';
 
 export type RenderOptions = {
   /** Where on the print plane the picture's top left pixel lies, whole px. Default 0, 0. */
@@ -76,7 +78,13 @@ function glaze(
 }
 
 /** Lays the grains over a finished window (premultiplied). */
-function layGrain(into: Uint8ClampedArray, window: Box, { ground, grain }: Scene, plan: PixelPlan) {
+function layGrain(
+  into: Uint8ClampedArray,
+  window: Box,
+  { grain }: Scene,
+  plan: PixelPlan,
+  ground: Uint8ClampedArray | null,
+) {
   const { width: bw, height: bh } = plan.block;
   const wide = window.x1 - window.x0;
   const mod = (v: number, n: number) => ((v % n) + n) % n;
@@ -91,7 +99,7 @@ function layGrain(into: Uint8ClampedArray, window: Box, { ground, grain }: Scene
       const shade = clothRow && grain?.cloth ? shadeOf(clothRow[at], grain.cloth.amount) : 0;
       if (wear === 0 && shade === 0) continue;
       const worn = (c: number) => {
-        const under = ground ? (c < 3 ? ground[c] : 255) : 0;
+        const under = ground ? ground[o + c] : 0;
         return (into[o + c] * (255 - wear) + under * wear) / 255;
       };
       const k = (255 - Math.abs(shade)) / 255;
@@ -103,10 +111,135 @@ function layGrain(into: Uint8ClampedArray, window: Box, { ground, grain }: Scene
   }
 }
 
+/** Fills a window with the ground: one colour, or the colours that it is split in. */
+function layGround(into: Uint8ClampedArray, window: Box, { ground, split }: Scene, plan: PixelPlan) {
+  if (!ground) return;
+  const [r, g, b] = ground;
+  new Uint32Array(into.buffer).fill(((255 << 24) | (b << 16) | (g << 8) | r) >>> 0);
+  const shares = split && inkShares({ ...split, inks: split.colours.length }, plan);
+  if (!split || !shares) return;
+  const part = new Float64Array(split.colours.length);
+  for (let y = window.y0, o = 0; y < window.y1; y++) {
+    for (let x = window.x0; x < window.x1; x++, o += 4) {
+      shares(x, y, part);
+      for (let c = 0; c < 3; c++) {
+        let v = 0;
+        for (let k = 0; k < part.length; k++) v += part[k] * split.colours[k][c];
+        into[o + c] = v;
+      }
+    }
+  }
+}
+
+/** Lays placements over a window, each with its copies, in plane order. */
+function layPlacements(
+  into: Uint8ClampedArray,
+  window: Box,
+  placements: readonly Placed[],
+  scene: Pick<Scene, 'motifs'>,
+  plan: PixelPlan,
+  onProgress?: (share: number) => void,
+) {
+  const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
+  const twin = twinOf(plan.layout, cellMm);
+  placements.forEach((placed, n) => {
+    const art = artOf(scene, placed);
+    if (!art) throw new ArgumentError('A placement names a motif that is not there.');
+    const copies = imagesOf(placed, twin).flatMap((image) => {
+      const sprite = spriteOf(image, art, plan);
+      const box = { x0: sprite.x, y0: sprite.y, x1: sprite.x + sprite.width, y1: sprite.y + sprite.height };
+      return shiftsInto(plan.lattice, box, window).map((shift): Copy => ({ sprite, shift }));
+    });
+    if (twin) copies.sort((p, q) => topOf(p) - topOf(q) || leftOf(p) - leftOf(q));
+    for (const { sprite, shift } of copies) lay(into, window, sprite, shift, placed.blend);
+    onProgress?.((n + 1) / placements.length);
+  });
+}
+
+/** A drawing as a placement: once a cell, over and under its own copies. */
+const asPlaced = ({
+  art,
+  x,
+  y,
+  scale,
+  blend,
+  opacity,
+}: Extract<SceneLayer, { kind: 'drawing' }>): Placed => ({
+  ...{ motif: art, x, y, angle: 0, scale, mirror: false, blend, opacity },
+});
+
+/** Lays a picture that repeats by itself over a window. */
+function layTile(
+  into: Uint8ClampedArray,
+  window: Box,
+  { art: name, size, blend, opacity = 1 }: Extract<SceneLayer, { kind: 'tile' }>,
+  scene: Pick<Scene, 'motifs'>,
+  plan: PixelPlan,
+) {
+  const art = scene.motifs.get(name);
+  if (!art) throw new ArgumentError('A layer names a picture that is not there.');
+  const rows = tileRows(art, size, plan);
+  const width = window.x1 - window.x0;
+  const row: Sprite = { x: window.x0, y: 0, width, height: 1, data: new Uint8ClampedArray(width * 4) };
+  for (let y = window.y0; y < window.y1; y++) {
+    rows(y, window.x0, row.data);
+    if (opacity < 1) for (let i = 0; i < row.data.length; i++) row.data[i] *= opacity;
+    row.y = y;
+    lay(into, window, row, { x: 0, y: 0 }, blend);
+  }
+}
+
+/** Lays all layers of a scene over a window, in their order. */
+function layAll(
+  into: Uint8ClampedArray,
+  window: Box,
+  scene: Scene,
+  plan: PixelPlan,
+  onProgress?: (share: number) => void,
+) {
+  const layers = layersOf(scene);
+  for (const [n, layer] of layers.entries()) {
+    const done = (share: number) => onProgress?.((n + share) / layers.length);
+    if (layer.kind === 'placements') layPlacements(into, window, scene.placements, scene, plan, done);
+    else if (layer.kind === 'drawing') layPlacements(into, window, [asPlaced(layer)], scene, plan);
+    else layTile(into, window, layer, scene, plan);
+    done(1);
+  }
+}
+
+/** What lies on a split ground, drawn otherwise on each of its inks. */
+function layCounterchanged(
+  into: Uint8ClampedArray,
+  window: Box,
+  scene: Scene,
+  ways: NonNullable<NonNullable<Scene['split']>['counter']>,
+  plan: PixelPlan,
+) {
+  const { split } = scene;
+  const shares = split && inkShares({ ...split, inks: ways.length }, plan);
+  if (!shares) return layAll(into, window, scene, plan);
+  const drawn = ways.map((way) => {
+    const out = into.slice();
+    layAll(out, window, { ...scene, ...way }, plan);
+    return out;
+  });
+  const part = new Float64Array(ways.length);
+  for (let y = window.y0, o = 0; y < window.y1; y++) {
+    for (let x = window.x0; x < window.x1; x++, o += 4) {
+      shares(x, y, part);
+      for (let c = 0; c < 4; c++) {
+        let v = 0;
+        for (let k = 0; k < part.length; k++) v += part[k] * drawn[k][o + c];
+        into[o + c] = v;
+      }
+    }
+  }
+}
+
 /**
- * Renders any window of the endless cloth, `width` x `height` print px. Each placement (and, where cells
- * alternate, its twin) is sampled once and laid at whole-pixel lattice shifts in plane order (list order, then
- * y, then x), so that the picture is a function of the place on the torus alone.
+ * Renders any window of the endless cloth, `width` x `height` print px: the ground, the layers in their order, the grain. Each
+ * placement (and, where cells alternate, its twin) is sampled once and laid at whole-pixel lattice shifts in plane order (list
+ * order, then y, then x), so that the picture is a function of the place on the torus alone.
  * @throws ArgumentError when a placement names a motif that the scene does not hold.
  */
 export function renderWindow(
@@ -119,25 +252,12 @@ export function renderWindow(
   const { x, y } = options.origin ?? { x: 0, y: 0 };
   const window: Box = { x0: x, y0: y, x1: x + width, y1: y + height };
   const out = newRaster(width, height);
-  if (scene.ground) {
-    const [r, g, b] = scene.ground;
-    new Uint32Array(out.data.buffer).fill(((255 << 24) | (b << 16) | (g << 8) | r) >>> 0);
-  }
-  const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
-  const twin = twinOf(plan.layout, cellMm);
-  scene.placements.forEach((placed, n) => {
-    const art = artOf(scene, placed);
-    if (!art) throw new ArgumentError('A placement names a motif that is not there.');
-    const copies = imagesOf(placed, twin).flatMap((image) => {
-      const sprite = spriteOf(image, art, plan);
-      const box = { x0: sprite.x, y0: sprite.y, x1: sprite.x + sprite.width, y1: sprite.y + sprite.height };
-      return shiftsInto(plan.lattice, box, window).map((shift): Copy => ({ sprite, shift }));
-    });
-    if (twin) copies.sort((p, q) => topOf(p) - topOf(q) || leftOf(p) - leftOf(q));
-    for (const { sprite, shift } of copies) lay(out.data, window, sprite, shift, placed.blend);
-    options.onProgress?.((n + 1) / scene.placements.length);
-  });
-  if (scene.grain?.ink || scene.grain?.cloth) layGrain(out.data, window, scene, plan);
+  layGround(out.data, window, scene, plan);
+  const worn = scene.ground && scene.grain?.ink ? out.data.slice() : null;
+  const ways = scene.ground && scene.split?.counter;
+  if (ways) layCounterchanged(out.data, window, scene, ways, plan);
+  else layAll(out.data, window, scene, plan, options.onProgress);
+  if (scene.grain?.ink || scene.grain?.cloth) layGrain(out.data, window, scene, plan, worn);
   return unpremultiply(out);
 }
 

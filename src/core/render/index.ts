@@ -8,5 +8,18 @@ export {
   shadeOf,
   wearOf,
 } from './grain';
-export { artOf, BLENDS, type Blend, type Placed, type Scene, type SceneMotif, turnOf } from './scene';
+export {
+  artOf,
+  BLENDS,
+  type Blend,
+  layersOf,
+  type Placed,
+  type Scene,
+  type SceneLayer,
+  type SceneMotif,
+  type SceneSplit,
+  turnOf,
+} from './scene';
+export { inkShares, splitPatterns } from './split';
 export { spriteOf } from './sprite';
+export { timesIn } from './tile';

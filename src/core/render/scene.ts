@@ -1,7 +1,8 @@
-import type { PixelPlan } from '../lattice';
+import type { PixelPlan, Size } from '../lattice';
 import type { Pyramid } from '../raster';
 import { MM_PER_INCH } from '../units';
 import type { SceneGrain } from './grain';
+import type { Split } from './split';
 
 /** How ink lies on what is under it: over it, as a glaze that darkens, or as one that lightens. */
 export const BLENDS = ['normal', 'multiply', 'screen'] as const;
@@ -34,13 +35,41 @@ export type Placed = {
  */
 export type SceneMotif = { pyramid: Pyramid; ppi: number; shape?: object };
 
+type Colour = [number, number, number];
+
+/**
+ * A ground in several colours. `counter`: for each of them, what is laid where it lies, if that is not the same everywhere.
+ */
+export type SceneSplit = Omit<Split, 'inks'> & {
+  colours: Colour[];
+  counter?: { placements: Placed[]; layers: SceneLayer[] }[];
+};
+
+/** How a layer lies on what is under it. */
+type Lies = { blend?: Blend; opacity?: number };
+
+/**
+ * What lies on the ground, lowest first: the placements, a drawing laid once a cell (mm), a picture that repeats by itself
+ * (`size` in mm, or null: one to a cell; `texture`: no things are to be told apart in it). Art is named as the scene has it.
+ */
+export type SceneLayer =
+  | { kind: 'placements' }
+  | ({ kind: 'drawing'; art: string; x: number; y: number; scale: number } & Lies)
+  | ({ kind: 'tile'; art: string; size: Size | null; texture: boolean } & Lies);
+
 /** What is rendered. Placements later in the list lie over earlier ones. `ground` null: see-through. */
 export type Scene = {
-  ground: [number, number, number] | null;
+  ground: Colour | null;
+  split?: SceneSplit;
   motifs: Map<string, SceneMotif>;
   placements: Placed[];
+  /** Left out: the placements alone. */
+  layers?: SceneLayer[];
   grain?: SceneGrain;
 };
+
+const PLACEMENTS: SceneLayer[] = [{ kind: 'placements' }];
+export const layersOf = (scene: Scene): SceneLayer[] => scene.layers ?? PLACEMENTS;
 
 /** The art that a placement is drawn with. */
 export const artOf = (scene: Pick<Scene, 'motifs'>, { art, motif }: Placed): SceneMotif | undefined =>

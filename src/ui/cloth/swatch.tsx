@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef } from 'react';
-import { nth, type Project, shownColourway } from '@/core';
+import { nth, type Project, sceneSplit, shownColourway } from '@/core';
 import type { Sprite } from '@/session/sprites';
 import { Painter } from './painter';
 import { screenOf } from './screen';
@@ -28,6 +28,7 @@ export default function Swatch({ project, sprites, sizePx, heightPx = sizePx, sp
     painter.current.paint(c, {
       project,
       ground: nth(way.colours, 0),
+      split: sceneSplit(project, way.colours),
       sprites,
       screen: screenOf(project, { zoom: sizePx / spanMm, origin: { x: 0, y: 0 } }, dpr),
       held: null,

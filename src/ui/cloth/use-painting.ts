@@ -1,7 +1,16 @@
 'use client';
 
 import { type RefObject, useEffect } from 'react';
-import { EYE_KINDS, hexOfRgb, type Placement, type Project, shownGround } from '@/core';
+import {
+  EYE_KINDS,
+  hexOfRgb,
+  type Placement,
+  type Project,
+  type SceneSplit,
+  sceneSplit,
+  shownColourway,
+  shownGround,
+} from '@/core';
 import { useBolt } from '@/session/bolt';
 import { useClothMap, wantClothMap } from '@/session/cloth-map';
 import { useGrain, wantGrain } from '@/session/grain';
@@ -22,6 +31,13 @@ import { screenOf } from './screen';
 const REST_MS = 140;
 
 const groundOf = (project: Project) => shownGround(project);
+const splitOf = lastAnswer((project: Project) => sceneSplit(project, shownColourway(project).colours));
+
+/** A split ground as the printer prints it. */
+const printedSplit = (project: Project, proof: Proof) => {
+  const colours = shownColourway(project).colours.map((hex) => printedGround(hex, proof));
+  return sceneSplit(project, colours);
+};
 
 /** What the cloth shows: the document, what is proposed for it, or a lesson. */
 function onShow(project: Project): Project {
@@ -48,9 +64,10 @@ const these = lastAnswer(({ placements }: Project, only: string[]) =>
   placements.filter((p) => only.includes(p.id)),
 );
 
-/** The document with all inks but one taken into the ground. */
+/** The document with all inks but one taken into the ground, without textures. */
 const oneInk = lastAnswer((project: Project, ink: number) => ({
   ...project,
+  layers: project.layers.filter((l) => l.kind !== 'tile' || l.colour.as === 'inks'),
   colourways: project.colourways.map((c) => ({
     ...c,
     colours: c.colours.map((hex, k) => (k === ink ? hex : PAPER)),
@@ -124,7 +141,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
     let scale = 0;
     /** All was drawn once: until then the last picture lies over the cloth. */
     let drawn = false;
-    let now: { slot: 'sprites' | 'a'; ground: string } = { slot: 'sprites', ground: '' };
+    let now: { slot: 'sprites' | 'a'; ground: string; split?: SceneSplit } = { slot: 'sprites', ground: '' };
     let rest: ReturnType<typeof setTimeout> | undefined;
 
     const paintSides = (surface: HTMLCanvasElement, compare: Compare, dpr: number) => {
@@ -147,6 +164,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
         painters[side].paint(surface, {
           project,
           ground: groundOf(project),
+          split: splitOf(project),
           sprites: own ? sprites.sprites : sprites[side],
           screen,
           held: null,
@@ -196,11 +214,14 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       // Until the motifs are in the new colours all stays as it was: no frame shows two colourways.
       const slot = aside ? 'a' : 'sprites';
       if (sprites[slot].size && inTheseColours(toShow, slot, proof)) {
-        now = { slot, ground: proof ? printedGround(groundOf(toShow), proof) : groundOf(toShow) };
+        now = proof
+          ? { slot, ground: printedGround(groundOf(toShow), proof), split: printedSplit(toShow, proof) }
+          : { slot, ground: groundOf(toShow), split: splitOf(toShow) };
       }
       painter.paint(surface, {
         project: toShow,
         ground: view.workGround && !proof ? WORK_GROUNDS[view.workGround] : now.ground || groundOf(toShow),
+        split: view.workGround && !proof ? undefined : now.split,
         sprites: sprites[now.slot],
         flat: view.viewMode === 'silhouettes',
         map: isMap && map?.kind === isMap ? map.bitmap : undefined,

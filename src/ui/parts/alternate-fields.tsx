@@ -14,6 +14,7 @@ const BY_SAYS: Record<Alternate['by'], string> = {
   across: 'mirrored left to right',
   down: 'mirrored top to bottom',
   'half-turn': 'half turned',
+  same: 'the same, for a ground that changes',
 };
 
 /** Every other column or row of cells mirrored or turned. */

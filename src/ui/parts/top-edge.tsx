@@ -20,7 +20,12 @@ import Saved from './saved';
 
 export const TOP_EDGE_PX = 46;
 
-const ALTERNATE_SAYS = { across: 'mirrored', down: 'mirrored down', 'half-turn': 'half turned' } as const;
+const ALTERNATE_SAYS = {
+  across: 'mirrored',
+  down: 'mirrored down',
+  'half-turn': 'half turned',
+  same: 'on another ground',
+} as const;
 
 /** Name, what is on the cloth, undo and redo, the saved state, the colourway on show, help. */
 export default onProject(TopEdge);

@@ -45,18 +45,18 @@ export const setMotif = (
   change: Partial<
     Pick<
       Motif,
-      'name' | 'role' | 'direction' | 'source' | 'permission' | 'fill' | 'standIn' | 'blend' | 'opacity'
+      'name' | 'role' | 'direction' | 'source' | 'permission' | 'art' | 'standIn' | 'blend' | 'opacity'
     >
   >,
 ): Edit =>
   edit('Motif', (d) => {
-    for (const m of d.motifs)
+    for (const m of [...d.motifs, ...d.pictures])
       if (ids === m.id || (Array.isArray(ids) && ids.includes(m.id))) Object.assign(m, change);
   });
 
 /** New art for a motif: all that comes with it. */
 export type NewArt = Pick<Motif, 'asset' | 'width' | 'height' | 'ppi'> &
-  Partial<Pick<Motif, 'vector' | 'sheet' | 'box' | 'parts' | 'fill'>>;
+  Partial<Pick<Motif, 'art' | 'sheet' | 'box'>>;
 
 /**
  * Puts new art in the place of a motif's old one. Every placement keeps its place, its angle and its printed
@@ -65,7 +65,7 @@ export type NewArt = Pick<Motif, 'asset' | 'width' | 'height' | 'ppi'> &
  */
 export const replaceArt = (id: string, art: NewArt, moved?: { x: number; y: number }): Edit =>
   edit('New art', (d) => {
-    const motif = d.motifs.find((m) => m.id === id);
+    const motif = [...d.motifs, ...d.pictures].find((m) => m.id === id);
     if (!motif) return;
     const sizeOf = (m: { width: number; height: number; ppi: number }) =>
       Math.sqrt(m.width * m.height) / m.ppi;
@@ -81,7 +81,13 @@ export const replaceArt = (id: string, art: NewArt, moved?: { x: number; y: numb
       }
       p.scale = Math.min(SCALE.most, Math.max(SCALE.least, p.scale * grow));
     }
-    Object.assign(motif, { vector: false, parts: [], fill: null, ...art });
+    for (const l of d.layers) {
+      if (l.kind !== 'drawing' || l.picture !== id) continue;
+      l.x += (moved?.x ?? 0) * l.scale;
+      l.y += (moved?.y ?? 0) * l.scale;
+      l.scale = Math.min(SCALE.most, Math.max(SCALE.least, l.scale * grow));
+    }
+    Object.assign(motif, { art: { kind: 'pixels' }, ...art });
   });
 
 /** New art for a motif that is there; `moved` when it was only cut anew (see replaceArt). */

@@ -47,8 +47,17 @@ function nextInkName(inks: Pick<Ink, 'name'>[]): string {
   return `Ink ${n}`;
 }
 
-/** An ink that is no more: locks and placements that name it name the other one, or let go of it. */
+/** An ink that is no more: what names it names the other one, or lets go of it. */
 function forgetInk(d: Draft<Project>, gone: string, instead: string | null) {
+  const there = instead ?? d.inks[0].id;
+  const { ground } = d;
+  if (ground.kind === 'split') {
+    ground.inks = ground.inks.map((id) => (id === gone ? there : id));
+    if (new Set(ground.inks).size < 2) d.ground = { kind: 'plain' };
+  }
+  for (const l of d.layers) {
+    if (l.kind === 'tile' && l.colour.as === 'ink' && l.colour.ink === gone) l.colour.ink = there;
+  }
   for (const c of d.colourways) c.locked = c.locked.filter((id) => id !== gone);
   for (const p of d.placements) {
     if (!p.inkOverrides) continue;

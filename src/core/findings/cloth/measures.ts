@@ -15,7 +15,7 @@ import {
   SilhouetteIndex,
   trueOutlineOf,
 } from '../../lay';
-import type { Scene, SceneMotif } from '../../render';
+import { layersOf, type Scene, type SceneMotif } from '../../render';
 import { pxToMm } from '../../units';
 import { type Profile, profilesOf } from './bands';
 import { type Circle, emptyCircles, roomsOf } from './circles';
@@ -104,7 +104,9 @@ export function measureCloth(
 ): ClothMeasures {
   const { scale, layout } = plan;
   const cell = { width: plan.cell.width / scale.x, height: plan.cell.height / scale.y };
-  const used = new Map([...scene.motifs].map(([id, art]): [string, Outline] => [id, outlineOfArt(art)]));
+  const apart = new Set(layersOf(scene).flatMap((l) => (l.kind === 'placements' ? [] : [l.art])));
+  const laid = [...scene.motifs].filter(([id]) => !apart.has(id));
+  const used = new Map(laid.map(([id, art]): [string, Outline] => [id, outlineOfArt(art)]));
   const silhouettes = new SilhouetteIndex(layout, cell, used, reserves);
   for (const p of scene.placements) silhouettes.add(p);
   const n = scene.placements.length;

@@ -1,7 +1,7 @@
 import { labDistance, oklabOf } from '../../colour';
 import { imagesOf, type PixelPlan, pixelPlan, twinOf } from '../../lattice';
 import { type Torus, torusIndex, torusOf } from '../../raster';
-import { artOf, type Scene, spriteOf } from '../../render';
+import { artOf, inkShares, layersOf, type Scene, spriteOf } from '../../render';
 
 /**
  * The cloth as it is looked over: one piece of the torus, as large as a cell of its lattice. `labels` names the image on
@@ -59,8 +59,8 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
   const count = scene.placements.length;
   const labels = new Int16Array(size).fill(-1);
   const paint = new Uint8ClampedArray(coloured ? size * 3 : 0);
-  const ground = scene.ground ?? [255, 255, 255];
-  for (let i = 0; i < paint.length; i++) paint[i] = ground[i % 3];
+  if (coloured) paintGround(scene, plan, torus, paint);
+  const base = coloured && scene.split ? paint.slice() : null;
   const bare = new Float32Array(size).fill(1);
   const drawn = new Int32Array(count);
   const overlaps: ClothPicture['overlaps'] = new Map();
@@ -115,23 +115,68 @@ export function pictureOf(scene: Scene, plan: PixelPlan, coloured: boolean): Clo
     off,
     labels,
     cover: 1 - bare.reduce((s, v) => s + v, 0) / size,
-    colours: coloured ? { paint, weight: weightOf(paint, ground, size) } : null,
+    colours: coloured ? { paint, weight: weightOf(paint, base, groundOf(scene), size) } : null,
     drawn,
     seen,
     overlaps,
   };
 }
 
-/** How far each pixel is from the ground, by colours of five bits each. */
-function weightOf(paint: Uint8ClampedArray, ground: number[], size: number): Float32Array {
-  const base = oklabOf(ground[0], ground[1], ground[2]);
+/** The colour of what lies under all: of the ground, or of a texture that covers it, in the mean. */
+function groundOf(scene: Scene): number[] {
+  const plain = scene.ground ?? [255, 255, 255];
+  for (const layer of layersOf(scene)) {
+    if (layer.kind !== 'tile' || !layer.texture || (layer.blend ?? 'normal') !== 'normal') break;
+    const level = scene.motifs.get(layer.art)?.pyramid.levels.at(-1);
+    if (!level) break;
+    const mean = [0, 0, 0, 0];
+    for (let i = 0; i < level.data.length; i++) mean[i % 4] += (level.data[i] * 4) / level.data.length;
+    const cover = (mean[3] / 255) * (layer.opacity ?? 1);
+    return plain.map((v, c) => mean[c] * (layer.opacity ?? 1) + v * (1 - cover));
+  }
+  return plain;
+}
+
+/** What is seen before anything is laid. */
+function paintGround(scene: Scene, plan: PixelPlan, { width, height }: Torus, paint: Uint8ClampedArray) {
+  const ground = groundOf(scene);
+  for (let i = 0; i < paint.length; i++) paint[i] = ground[i % 3];
+  const { split } = scene;
+  const shares = split && inkShares({ ...split, inks: split.colours.length }, plan);
+  if (!split || !shares) return;
+  const part = new Float64Array(split.colours.length);
+  for (let p = 0; p < width * height; p++) {
+    shares(p % width, Math.floor(p / width), part);
+    for (let c = 0; c < 3; c++) {
+      let v = 0;
+      for (let k = 0; k < part.length; k++) v += part[k] * split.colours[k][c];
+      paint[p * 3 + c] = v;
+    }
+  }
+}
+
+/** How far each pixel is from the ground (`base`: the ground at each pixel, where it is not the same), by colours of five bits each. */
+function weightOf(
+  paint: Uint8ClampedArray,
+  base: Uint8ClampedArray | null,
+  ground: number[],
+  size: number,
+): Float32Array {
+  const lab = (r: number, g: number, b: number) => oklabOf(Math.round(r), Math.round(g), Math.round(b));
+  const plain = lab(ground[0], ground[1], ground[2]);
   const known = new Float32Array(32768).fill(-1);
   const out = new Float32Array(size);
+  const [gr, gg, gb] = ground.map(Math.round);
   for (let p = 0, i = 0; p < size; p++, i += 3) {
     const [r, g, b] = [paint[i], paint[i + 1], paint[i + 2]];
-    if (r === ground[0] && g === ground[1] && b === ground[2]) continue;
+    if (base) {
+      if (r !== base[i] || g !== base[i + 1] || b !== base[i + 2])
+        out[p] = labDistance(lab(base[i], base[i + 1], base[i + 2]), oklabOf(r, g, b));
+      continue;
+    }
+    if (r === gr && g === gg && b === gb) continue;
     const key = ((r >> 3) << 10) | ((g >> 3) << 5) | (b >> 3);
-    if (known[key] < 0) known[key] = labDistance(base, oklabOf(r, g, b));
+    if (known[key] < 0) known[key] = labDistance(plain, oklabOf(r, g, b));
     out[p] = known[key];
   }
   return out;

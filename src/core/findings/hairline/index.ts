@@ -4,6 +4,7 @@ import { nameOf, percentText } from '../words';
 import { type Hairline, hairlines } from './measure';
 
 export const hairline: FindingModule<Hairline> = {
+  anyArt: true,
   measure: ({ cloth, plan }) => hairlines(cloth, plan),
   kinds: {
     hairline: {

@@ -5,6 +5,7 @@ import { nameOf, printedAt } from '../words';
 import { type PrintLimit, printLimitsOf } from './measure';
 
 export const printLimits: FindingModule<PrintLimit> = {
+  anyArt: true,
   measure: ({ cloth, wants, knownLines }) => printLimitsOf(cloth, wants, knownLines),
   kinds: {
     'low-ppi': {

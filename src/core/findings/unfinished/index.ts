@@ -21,6 +21,7 @@ const WHY: Record<UnfinishedSort, string> = {
 };
 
 export const unfinished: FindingModule<Unfinished> = {
+  anyArt: true,
   measure: ({ cloth }) => specksAbout(cloth),
   kinds: {
     unfinished: {

@@ -1,6 +1,7 @@
 import {
   cellOf,
   type Directions,
+  isVector,
   latticeOf,
   type Motif,
   type MotifRole,
@@ -102,7 +103,7 @@ export function plannedSorts(
     id: m.id,
     role: m.role,
     areaMm2,
-    most: m.vector ? ANY_SIZE : m.ppi / ppi,
+    most: isVector(m) ? ANY_SIZE : m.ppi / ppi,
   }));
   const plan = scatterPlan(motifs, free, cover, rules.gap, rules.odd);
   const countOf = (id: string) => said[id]?.count ?? plan.get(id)?.count ?? 0;

@@ -1,4 +1,4 @@
-import { effectivePpi, type Motif, type Project, pxToMm } from '@/core';
+import { effectivePpi, isVector, type Motif, type Project, pxToMm } from '@/core';
 
 /** A motif as the shelf tells of it. */
 export type ShelfRow = {
@@ -36,7 +36,7 @@ export function shelfRows(project: Project, search: string, sort: Sort): ShelfRo
         widthMm: pxToMm(motif.width, motif.ppi),
         heightMm: pxToMm(motif.height, motif.ppi),
         uses: scales.length,
-        ppi: motif.vector ? null : scales.length ? effectivePpi(motif.ppi, largest) : motif.ppi,
+        ppi: isVector(motif) ? null : scales.length ? effectivePpi(motif.ppi, largest) : motif.ppi,
       };
     });
   const by: Record<Sort, (a: ShelfRow, b: ShelfRow) => number> = {

@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import {
   groupPlacements,
+  isVector,
   MM_PER_INCH,
   type Motif,
   type Placement,
@@ -176,7 +177,7 @@ function Sizes({ project, placed, motif, alone }: SizesProps) {
       <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
         Prints {length(motif.width * inches * MM_PER_INCH, unit)} wide,{' '}
         {length(motif.height * inches * MM_PER_INCH, unit)} high
-        {motif.vector ? '.' : `, at ${trim(1 / inches, 0)} ppi.`}
+        {isVector(motif) ? '.' : `, at ${trim(1 / inches, 0)} ppi.`}
       </Typography>
       {summary && (
         <Typography role="status" variant="body2" color="warning.main" sx={{ mt: 0.5 }}>

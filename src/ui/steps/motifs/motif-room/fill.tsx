@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { type Motif, nth, type Region, setMotif } from '@/core';
+import { fillOf, type Motif, nth, partsOf, type Region, setMotif } from '@/core';
 import { loadAsset } from '@/session/arts';
 import { edit } from '@/session/bolt';
 import { type FillSettings, fillAsk, keepFill, regionAt, viewFill } from '@/session/motif-art';
@@ -19,17 +19,19 @@ const TRAP_MM = 0.17;
 /** Offered while a bolt has few colours of its own. */
 const STARTERS = ['#c65b48', '#e0a74f', '#70aaa9', '#e6b1a5', '#293351'];
 
-const fillOf = (motif: Motif): FillSettings =>
-  motif.fill ?? { from: motif.asset, bridgeMm: 0.5, trapMm: TRAP_MM, colours: [] };
+const settingsOf = (motif: Motif): FillSettings =>
+  fillOf(motif) ?? { from: motif.asset, bridgeMm: 0.5, trapMm: TRAP_MM, colours: [] };
 
 /** Line art: its closed regions, each with a flat colour tucked under the ink. */
 export default function Fill({ motif, colours }: { motif: Motif; colours: string[] }) {
-  const fill = useMemo(() => fillOf(motif), [motif]);
+  const fill = useMemo(() => settingsOf(motif), [motif]);
   // Every colour is an edit of the bolt: saved and undone like any other, put in when the person says so.
   const setFill = (change: (now: FillSettings) => FillSettings) =>
     edit((p) => {
       const now = p.motifs.find((m) => m.id === motif.id);
-      return now ? setMotif(now.id, { fill: change(fillOf(now)) }) : null;
+      return now
+        ? setMotif(now.id, { art: { kind: 'filled', parts: partsOf(now), fill: change(settingsOf(now)) } })
+        : null;
     }, `fill${motif.id}`);
   const [inHand, setInHand] = useState(colours[1] ?? nth(STARTERS, 0));
   const [regions, setRegions] = useState<(Region & { coloured: boolean })[]>([]);
@@ -171,7 +173,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
         </Typography>
       )}
       <Button variant="contained" disabled={!fill.colours.length || busy} onClick={keep} sx={{ mt: 'auto' }}>
-        {motif.parts.length ? 'Put the fills in anew' : 'Put the fills in'}
+        {partsOf(motif).length ? 'Put the fills in anew' : 'Put the fills in'}
       </Button>
       <Typography variant="caption" color="text.secondary">
         Each colour becomes a part of its own, under the ink; a region without colour stays see-through. The

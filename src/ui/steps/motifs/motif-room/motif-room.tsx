@@ -7,7 +7,7 @@ import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { nth, pxToMm, type Sheet, shownGround } from '@/core';
+import { isVector, nth, pxToMm, type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
 import { small } from '../../../parts/lengths';
@@ -85,7 +85,7 @@ export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
         )}
         {tab === 'Parts' && <Parts motif={motif} picture={picture} />}
         {tab === 'Fill' &&
-          (motif.vector ? (
+          (isVector(motif) ? (
             <Typography variant="body2" sx={{ p: 3 }}>
               A vector has its colours in its file: fill line art that was scanned or drawn in pixels.
             </Typography>

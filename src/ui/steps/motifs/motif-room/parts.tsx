@@ -7,7 +7,7 @@ import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
-import type { Motif, Part } from '@/core';
+import { type Motif, type Part, partsOf } from '@/core';
 import { setParts } from '@/session/motif-art';
 import { textOf } from '@/session/trouble';
 import ColourField from '../../../parts/colour-field';
@@ -25,16 +25,16 @@ export default function Parts({ motif, picture }: { motif: Motif; picture: React
     }
   };
   const set = (id: string, part: Partial<Part>) =>
-    change(motif.parts.map((p) => (p.id === id ? { ...p, ...part } : p)));
+    change(partsOf(motif).map((p) => (p.id === id ? { ...p, ...part } : p)));
   const move = (n: number, by: number) => {
-    const parts = [...motif.parts];
+    const parts = [...partsOf(motif)];
     parts.splice(n + by, 0, ...parts.splice(n, 1));
     return change(parts);
   };
-  const top = [...motif.parts.entries()].reverse();
+  const top = [...partsOf(motif).entries()].reverse();
   return (
     <TwoHalves picture={picture}>
-      {!motif.parts.length && (
+      {!partsOf(motif).length && (
         <Typography variant="body2">
           This motif is in one piece. Fill line art to get parts, or bring in several files of the same size
           at once: outline, fill, highlight, shadow.
@@ -56,7 +56,7 @@ export default function Parts({ motif, picture }: { motif: Motif; picture: React
             <IconButton
               size="small"
               aria-label={`Move ${p.name} up`}
-              disabled={n === motif.parts.length - 1}
+              disabled={n === partsOf(motif).length - 1}
               onClick={() => move(n, 1)}
             >
               <ArrowUpwardRounded fontSize="small" />

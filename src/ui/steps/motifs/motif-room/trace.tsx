@@ -7,7 +7,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { hexOfRgb, type Motif, pxToMm, rgbOfHex, slug } from '@/core';
+import { hexOfRgb, isVector, type Motif, pxToMm, rgbOfHex, slug } from '@/core';
 import { runJob, useJob } from '@/session/jobs';
 import { traceMotif } from '@/session/motif-art';
 import JobProgress from '../../../parts/job-progress';
@@ -29,7 +29,7 @@ export default function Trace({ motif, ground }: { motif: Motif; ground: string 
   const run = () =>
     runJob(kind, `Tracing ${motif.name}.`, (work) => traceMotif(motif, smooth, rgbOfHex(ground), work));
   const curves = traced?.plates.reduce((s, p) => s + p.curves, 0) ?? 0;
-  if (motif.vector) {
+  if (isVector(motif)) {
     return (
       <TwoHalves picture={null}>
         <Typography variant="body2">This motif is a vector already.</Typography>

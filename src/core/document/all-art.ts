@@ -1,0 +1,18 @@
+import { assetsOfArt } from './art';
+import type { Motif, Project } from './schema';
+
+type HasArt = Pick<Project, 'motifs' | 'pictures'>;
+
+/** All art of a document: what is laid as motifs, then drawings and tiles. */
+export const allArt = ({ motifs, pictures }: HasArt): Motif[] => [...motifs, ...pictures];
+
+/** The art that is named, of a motif or a picture. */
+export const artById = (project: HasArt) => new Map(allArt(project).map((m) => [m.id, m]));
+
+/** Every file that a motif or a picture is made of. */
+export const assetsOf = (motif: Motif): string[] => [motif.asset, ...assetsOfArt(motif.art)];
+
+/** Every file that a document uses: of its art, and its pages. */
+export const assetsOfProject = (project: HasArt & Pick<Project, 'sheets'>): string[] => [
+  ...new Set([...allArt(project).flatMap(assetsOf), ...project.sheets.map((s) => s.asset)]),
+];

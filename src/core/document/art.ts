@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import { PART_KINDS } from '../intake';
+import { hex, id, name, placeMm, point, sha, shortMm } from './fields';
+import { oneOfKinds } from './kinds';
+
+/** One part of a motif's art, in register with the others; `hex` colours it all over. */
+const partSchema = z.object({ id, name, kind: z.enum(PART_KINDS), asset: sha, hex: hex.nullable() });
+const parts = z.array(partSchema).max(60);
+
+/** How line art was filled: the art it was before, and a colour for the region at each point (px of the art). */
+const fillSchema = z.object({
+  from: sha,
+  bridgeMm: shortMm,
+  trapMm: shortMm,
+  colours: z.array(point.extend({ hex })).max(2000),
+});
+
+/**
+ * A motif as a piece of another: its picture, and how it lies about the middle of the whole (mm, degrees clockwise). `cut`:
+ * only what lies inside this line of it is there (px of its picture).
+ */
+const pieceSchema = z.object({
+  id,
+  name,
+  asset: sha,
+  width: z.number().int().min(1).max(30000),
+  height: z.number().int().min(1).max(30000),
+  ppi: z.number().min(1).max(10000),
+  x: placeMm,
+  y: placeMm,
+  angle: z.number().min(-360).max(360),
+  scale: z.number().min(0.002).max(200),
+  mirror: z.boolean(),
+  cut: z.array(point).min(3).max(400).optional(),
+});
+
+/** A blot that was healed: its middle and how far it reaches, px of the picture. */
+const blotSchema = point.extend({ r: z.number().min(1).max(2000) });
+
+/** How a tile was mended, from which picture: what can be run again on it. */
+const mendedSchema = z.object({
+  from: sha,
+  evenLight: z.boolean(),
+  cut: z.boolean(),
+  overlap: z.number().min(0.01).max(0.3),
+  blots: z.array(blotSchema).max(200),
+});
+
+/** What art may be, each a kind and a line here. */
+export const ARTS = {
+  pixels: z.object({ kind: z.literal('pixels') }),
+  vector: z.object({ kind: z.literal('vector') }),
+  parts: z.object({ kind: z.literal('parts'), parts }),
+  filled: z.object({ kind: z.literal('filled'), parts, fill: fillSchema }),
+  pieces: z.object({ kind: z.literal('pieces'), pieces: z.array(pieceSchema).min(1).max(60) }),
+  mended: mendedSchema.extend({ kind: z.literal('mended') }),
+};
+export const artSchema = oneOfKinds(ARTS);
+
+export type Art = z.infer<typeof artSchema>;
+export type Part = z.infer<typeof partSchema>;
+export type ArtFill = z.infer<typeof fillSchema>;
+export type ArtPiece = z.infer<typeof pieceSchema>;
+export type Blot = z.infer<typeof blotSchema>;
+
+type Has = { art: Art };
+
+/** The parts that it is put together from, lowest first; none for art in one piece. */
+export const partsOf = ({ art }: Has): Part[] =>
+  art.kind === 'parts' || art.kind === 'filled' ? art.parts : [];
+
+/** How it was filled; null for what is no filled line art. */
+export const fillOf = ({ art }: Has): ArtFill | null => (art.kind === 'filled' ? art.fill : null);
+
+/** The pieces that it was made from. */
+export const piecesOfArt = ({ art }: Has): ArtPiece[] => (art.kind === 'pieces' ? art.pieces : []);
+
+export const isVector = ({ art }: Has): boolean => art.kind === 'vector';
+
+/** Every picture that art is made of, beside its own. */
+export function assetsOfArt(art: Art): string[] {
+  switch (art.kind) {
+    case 'parts':
+      return art.parts.map((p) => p.asset);
+    case 'filled':
+      return [...art.parts.map((p) => p.asset), art.fill.from];
+    case 'pieces':
+      return art.pieces.map((p) => p.asset);
+    case 'mended':
+      return [art.from];
+    default:
+      return [];
+  }
+}

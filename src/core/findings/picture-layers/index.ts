@@ -1,0 +1,47 @@
+import { productOf } from '../../products';
+import { trimmed } from '../../units';
+import type { FindingModule, Named } from '../kind';
+import { type PictureLayer, pictureLayersOf, unjudgedJoins } from './measure';
+
+/** The name of the picture that a layer shows. */
+const nameOf = ({ layer }: PictureLayer, { layers = [], pictures = [] }: Named): string => {
+  const picture = layers.find((l) => l.id === layer)?.picture;
+  return pictures.find((p) => p.id === picture)?.name ?? 'A picture';
+};
+
+/** To a tenth of a millimetre: what is to fit must be told so finely. */
+const exactMm = (mm: number) => `${trimmed(mm, 1)}\u00a0mm`;
+
+const changeText = (now: number, fit: number) =>
+  Math.abs(fit / now - 1) < 5e-4
+    ? 'as it is'
+    : `${trimmed(Math.abs(fit / now - 1) * 100, 1)}\u00a0% ${fit > now ? 'larger' : 'smaller'}`;
+
+export const pictureLayers: FindingModule<PictureLayer> = {
+  anyArt: true,
+  measure: ({ cloth, plan, wants }) => pictureLayersOf(cloth.scene, plan, wants),
+  unjudged: ({ cloth, plan }) =>
+    unjudgedJoins(cloth.scene, plan)
+      ? 'Joins of the tile: in a diamond, and where cells are mirrored or turned, how it meets itself is not measured.'
+      : null,
+  kinds: {
+    'coarse-picture': {
+      letter: 'Q',
+      title: (f, named) => `${nameOf(f, named)} prints at ${trimmed(f.ppi, 0)} ppi`,
+      why: (f, named) =>
+        `${productOf(named.checking.product).material} wants ${f.limit} or more. Lay it smaller, or scan it again at a higher ppi.`,
+    },
+    'tile-off': {
+      letter: 'O',
+      title: (f, named) => `${nameOf(f, named)} does not line up with the repeat`,
+      why: (f) =>
+        `It goes ${trimmed(f.times.width, 2)} times across the repeat block and ${trimmed(f.times.height, 2)} times down it, so it breaks at the join. It fits at ${exactMm(f.fitMm.width)} across (${changeText(f.nowMm.width, f.fitMm.width)}) and ${exactMm(f.fitMm.height)} down (${changeText(f.nowMm.height, f.fitMm.height)}): in the brief, under Ground, one press makes it so.`,
+    },
+    'tile-join': {
+      letter: 'J',
+      title: (f, named) => `The join of ${nameOf(f, named)} shows`,
+      why: (f) =>
+        `Over its ${f.across ? 'left and right' : 'top and bottom'} edges it jumps ${trimmed(f.times, 1)} times as much as inside it. Open it under Ground in the brief and mend its joins.`,
+    },
+  },
+};

@@ -1,0 +1,94 @@
+import { blockFits, type PixelPlan, pixelPlan, type Size } from '../../lattice';
+import { effectivePpi } from '../../print';
+import type { Wants } from '../../products';
+import { straightOf } from '../../raster';
+import { layersOf, renderBlock, type Scene, type SceneLayer, timesIn } from '../../render';
+import { pxToMm } from '../../units';
+import { perShape } from '../cloth/per-shape';
+import type { Found } from '../found';
+import { type JoinReport, wrapReport } from '../tile/join';
+
+/** What may be wrong with a drawing or a tile as a whole; `layer` names it as the scene does. */
+export type PictureLayer = Found & { layer: string } & (
+    | { kind: 'coarse-picture'; ppi: number; limit: number }
+    | { kind: 'tile-off'; nowMm: Size; fitMm: Size; times: Size }
+    | { kind: 'tile-join'; times: number; across: boolean }
+  );
+
+type Tile = Extract<SceneLayer, { kind: 'tile' }>;
+
+/** The long side of what joins are looked at on, px: breaks that print are seen on it. */
+const LOOK_PX = 1400;
+
+const ownJoin = perShape(({ pyramid }): JoinReport | null => {
+  const level = pyramid.levels.find((l) => Math.max(l.width, l.height) <= LOOK_PX) ?? pyramid.levels[0];
+  return Math.min(level.width, level.height) < 16 ? null : wrapReport(straightOf(level));
+});
+
+/** How a tile joins on this cloth: itself where it is laid straight, its copies where the layout shifts them; null: not to be told. */
+function joinOf(scene: Scene, layer: Tile, plan: PixelPlan): JoinReport | null {
+  const art = scene.motifs.get(layer.art);
+  if (!art) return null;
+  const { kind, alternate } = plan.layout;
+  if (layer.size || (kind === 'straight' && !alternate)) return ownJoin(art);
+  if (kind === 'diamond' || alternate) return null;
+  const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
+  const most = Math.max(plan.block.width, plan.block.height);
+  const small = pixelPlan(plan.layout, cellMm, plan.ppi * Math.min(1, LOOK_PX / most));
+  if (!blockFits(small)) return null;
+  const bare: Scene = { ground: [255, 255, 255], motifs: scene.motifs, placements: [], layers: [layer] };
+  return wrapReport(renderBlock(bare, small));
+}
+
+/** What is to be told of each drawing and tile on a cloth as a whole. */
+export function pictureLayersOf(scene: Scene, plan: PixelPlan, { ppi: least }: Wants): PictureLayer[] {
+  const at = { x: 0, y: 0 };
+  const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
+  return layersOf(scene).flatMap((layer): PictureLayer[] => {
+    const art = layer.kind === 'placements' ? undefined : scene.motifs.get(layer.art);
+    if (layer.kind === 'placements' || !art) return [];
+    const out: PictureLayer[] = [];
+    const common = { severity: 'warning' as const, at, placements: [], layer: layer.art };
+    const scale =
+      layer.kind === 'drawing'
+        ? layer.scale
+        : (layer.size ?? cellMm).width / pxToMm(art.pyramid.width, art.ppi);
+    const ppi = effectivePpi(art.ppi, scale);
+    if (ppi < least - 0.5) out.push({ kind: 'coarse-picture', ...common, ppi, limit: least });
+    if (layer.kind === 'drawing') return out;
+    if (layer.size) {
+      const blockMm = { width: plan.block.width / plan.scale.x, height: plan.block.height / plan.scale.y };
+      const across = timesIn(layer.size.width, blockMm.width);
+      const down = timesIn(layer.size.height, blockMm.height);
+      if (!across.fits || !down.fits)
+        out.push({
+          kind: 'tile-off',
+          ...common,
+          nowMm: layer.size,
+          fitMm: { width: blockMm.width / across.whole, height: blockMm.height / down.whole },
+          times: { width: across.times, height: down.times },
+        });
+    }
+    const join = joinOf(scene, layer, plan);
+    if (join && !join.holds) {
+      const { across, down } = join.joins;
+      const isAcross = across.beyond >= down.beyond;
+      out.push({
+        kind: 'tile-join',
+        ...common,
+        across: isAcross,
+        times: isAcross ? across.times : down.times,
+      });
+    }
+    return out;
+  });
+}
+
+/** Tiles whose joins this layout hides from being judged. */
+export const unjudgedJoins = (scene: Scene, plan: PixelPlan): boolean =>
+  (plan.layout.kind === 'diamond' || plan.layout.alternate !== undefined) &&
+  layersOf(scene).some((l) => l.kind === 'tile' && !l.size);
+
+/** Whether things lie on the cloth that are no placements: a drawing, or a tile that is more than a texture. */
+export const hasUnread = (scene: Scene): boolean =>
+  layersOf(scene).some((l) => l.kind === 'drawing' || (l.kind === 'tile' && !l.texture));
