@@ -3,42 +3,31 @@ import {
   type CheckReport,
   type ClothMap,
   clothMap,
-  encodePng,
   type Filler,
   type Finding,
-  type JoinReport,
   labDistance,
   layingOutlineOf,
   type Mended,
   mend,
-  mendWrap,
   type Outline,
   oklabOf,
   type Placed,
   type Planted,
   pixelPlan,
   plantFault,
-  type Raster,
   type Rgb,
   runCheck,
-  Said,
   type Scene,
   SilhouetteIndex,
   scatter,
-  type WrapMending,
-  wrapReport,
 } from '../core';
-import { decodePicture } from './decode';
 import type { Progress, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
 import { bitmapOf } from './surface';
 
 const planOf = (r: SceneRequest) => pixelPlan(r.layout, r.cellMm, r.ppi);
 
-/** A tile from elsewhere that is looked at, and as it was mended last. */
-let tile: { raster: Raster; mended: Raster | null } | null = null;
-
-/** The check, mending, what is drawn for the eye, practice, and tiles from elsewhere. */
+/** The check, mending, what is drawn for the eye, and practice. */
 export const checkServices = {
   check: (request: SceneRequest, options: CheckOptions): CheckReport =>
     runCheck(sceneOf(request), planOf(request), options),
@@ -75,26 +64,6 @@ export const checkServices = {
     if (madeUp) scatterAnew(silhouettes, scene.placements, leads, seed);
     else for (const p of scene.placements) silhouettes.add(p);
     return plantFault(silhouettes, fault, weightsOf(scene), seed);
-  },
-
-  async takeTile(bytes: Uint8Array<ArrayBuffer>): Promise<{ report: JoinReport; bitmap: ImageBitmap }> {
-    const raster = await decodePicture(bytes);
-    tile = { raster, mended: null };
-    return { report: wrapReport(raster), bitmap: bitmapOf(raster) };
-  },
-
-  async mendTile(
-    bytes: Uint8Array<ArrayBuffer>,
-    mending: WrapMending,
-  ): Promise<{ report: JoinReport; bitmap: ImageBitmap }> {
-    tile ??= { raster: await decodePicture(bytes), mended: null };
-    tile.mended = mendWrap(tile.raster, mending);
-    return { report: wrapReport(tile.mended), bitmap: bitmapOf(tile.mended) };
-  },
-
-  tileFile(ppi: number): Uint8Array<ArrayBuffer> {
-    if (!tile?.mended) throw new Said('The tile is not mended yet.');
-    return encodePng(tile.mended, ppi);
   },
 };
 

@@ -4,6 +4,7 @@ import { knownLines, measureEach, takeLines } from './lines';
 import { Pool } from './pool';
 import { type ArtRequest, assetOfKey, type Incoming, type Progress, type ProofSeen } from './protocol';
 import type { Services } from './services';
+import type { TileFile } from './tile-services';
 import { type Bounds, WorkerSlot } from './worker-slot';
 
 export type { ScreenReport, ScreensAsk } from './colour-services';
@@ -19,6 +20,7 @@ export type {
   SceneRequest,
 } from './protocol';
 export { FAR_OFF, MARKED } from './protocol';
+export type { SeenTile, TileFile, TileMending } from './tile-services';
 export { Stopped } from './worker-slot';
 
 /** How long work is followed and stopped. */
@@ -149,6 +151,11 @@ export const split = (...[bytes, ppi, settings, work]: [...Ask<'split'>, Work]) 
   pages.run((s) => s.split(bytes, ppi, settings, proxy(work.onProgress)), long(work));
 export const keepPieces = (numbers: number[], work: Work) =>
   pages.run((s) => s.keep(numbers, proxy(work.onProgress)), long(work));
+export const lookAtPage: Call<'lookAtPage'> = (...args) => pages.run((s) => s.lookAtPage(...args), reading);
+export const takeDrawing = (
+  ...[bytes, ppi, settings, keep, work]: [...Parameters<Services['takeDrawing']>, Work]
+) =>
+  pages.run((s) => s.takeDrawing(bytes, ppi, settings, keep), long(work)) as ReturnType<Call<'takeDrawing'>>;
 /** The page is done with. */
 export const letGoOfPage = () => pages.end();
 
@@ -238,12 +245,13 @@ export const practise = (
   ]
 ) => inBatch(request.arts, load, (s) => s.practise(request, fault, seed, madeUp, leads), work);
 
-export const takeTile = (bytes: Uint8Array<ArrayBuffer>, work: Work) =>
-  tiles.run((s) => s.takeTile(bytes), { signal: work.signal, mostMs: MOST.reading });
-export const mendTile = (...[bytes, mending, work]: [...Parameters<Services['mendTile']>, Work]) =>
-  tiles.run((s) => s.mendTile(bytes, mending), long(work));
-export const tileFile = (ppi: number): Promise<Uint8Array<ArrayBuffer>> =>
-  tiles.run((s) => s.tileFile(ppi) as Promise<Uint8Array<ArrayBuffer>>, reading);
+export const takeTile = (file: TileFile, work: Work) =>
+  tiles.run((s) => s.takeTile(file), { signal: work.signal, mostMs: MOST.reading });
+export const mendTile = (...[file, mending, work]: [...Parameters<Services['mendTile']>, Work]) =>
+  tiles.run((s) => s.mendTile(file, mending), long(work));
+export const blotAt: Call<'blotAt'> = (...args) => tiles.run((s) => s.blotAt(...args), reading);
+export const tileFile: Call<'tileFile'> = (...args) =>
+  tiles.run((s) => s.tileFile(...args), reading) as ReturnType<Call<'tileFile'>>;
 /** The tile is done with. */
 export const letGoOfTile = () => tiles.end();
 

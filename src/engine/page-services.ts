@@ -7,12 +7,16 @@ import {
   dirtOn,
   encodePng,
   evenLight,
+  type FirstLook,
   findPage,
+  firstLook,
   formatOf,
   hardShadow,
   hasTop,
   histogramOf,
   type IntakeSettings,
+  type Leaving,
+  leavingSheet,
   MM_PER_INCH,
   mmToPx,
   type Piece,
@@ -28,6 +32,7 @@ import {
   splitPieces,
   squarePage,
   tookPhoto,
+  wholeDrawing,
 } from '../core';
 import { readOra } from '../core/format/ora/read';
 import { decodeCutOut } from '../core/format/png/read';
@@ -200,6 +205,34 @@ export const pageServices = {
       Math.max(1, Math.min(shown.height - y, Math.ceil(region.height / factor))),
     );
     return { bitmap: bitmapOf(cut), factor, x: x * factor, y: y * factor, boxes, ...figures };
+  },
+
+  /** What the page seems to be, and what of its art leaves it as it is set to be read. */
+  async lookAtPage(
+    bytes: Bytes,
+    ppi: number,
+    settings: IntakeSettings,
+    camera: boolean,
+  ): Promise<FirstLook & { leaving: Leaving[] }> {
+    const full = await pageOf(bytes, settings);
+    const { raster, factor } = levelOf(full, Math.max(full.width, full.height), 900);
+    const { page, mask } = readPage(raster, ppi / factor, settings, factor);
+    return {
+      ...firstLook(raster, ppi / factor, camera),
+      leaving: leavingSheet(mask, page.width, page.height, ppi / factor),
+    };
+  },
+
+  /** The page as one drawing, as a file to keep; `keep`: with what it lies on. */
+  async takeDrawing(bytes: Bytes, ppi: number, settings: IntakeSettings, keep: boolean) {
+    const full = await pageOf(bytes, settings);
+    const { x, y, art, leaving } = wholeDrawing(full, ppi, settings, keep);
+    const png = encodePng(art, ppi);
+    const { width, height } = art;
+    return {
+      ...{ png, sha256: await sha256Of(png), leaving, sheet: { width: full.width, height: full.height } },
+      box: { x, y, width, height },
+    };
   },
 
   /** Takes the page apart at full size; the pieces stay here until they are kept. */

@@ -38,6 +38,7 @@ import type { ArtRequest, FileProof, Progress, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
 import { bitmapSoon } from './surface';
 import { drawSvg } from './svg';
+import { tileServices } from './tile-services';
 
 /** Everything the workers do. Rasters travel as ImageBitmaps to look at and as PNG bytes to keep. */
 export const services = {
@@ -63,6 +64,7 @@ export const services = {
   ...partServices,
   ...layServices,
   ...checkServices,
+  ...tileServices,
   ...colourServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */

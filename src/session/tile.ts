@@ -1,22 +1,154 @@
-import type { WrapMending } from '../core';
-import { letGoOfTile, mendTile, takeTile, tileFile } from '../engine';
+import {
+  type Art,
+  addLayer,
+  type Depth,
+  type Edit,
+  hexOfRgb,
+  type IntakeSettings,
+  isBare,
+  LIMITS,
+  MM_PER_INCH,
+  type Motif,
+  type Project,
+  replaceArt,
+  Said,
+  setBrief,
+  setGroundInk,
+  several,
+  type TileLayer,
+} from '../core';
+import {
+  blotAt,
+  letGoOfTile,
+  mendTile,
+  type SeenTile,
+  type TileFile,
+  type TileMending,
+  takeTile,
+  tileFile,
+} from '../engine';
+import { putAsset } from '../shelf';
+import { edit, record, useBolt } from './bolt';
+import type { IncomingPage, Origin } from './intake';
 import { runJob } from './jobs';
-import { sessionPart } from './session';
+import { keepPage, pictureOf } from './picture';
 
-export { letGoOfTile, tileFile };
+export { blotAt, letGoOfTile, type SeenTile, type TileMending, tileFile };
 
 /** A finished tile from elsewhere, taken in to be looked at or mended, as a job. */
 export const TILE = 'tile';
 
-/** The file that was taken in last: a worker that was stopped reads it again. */
-const taken = sessionPart((): { bytes: Uint8Array<ArrayBuffer> } => ({ bytes: new Uint8Array() }));
+export const readTile = (file: TileFile) =>
+  runJob(TILE, 'Looking at the joins.', (work) => takeTile(file, work));
 
-export const readTile = (file: Blob) =>
-  runJob(TILE, 'Looking at the joins.', async (work) => {
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    taken().bytes = bytes;
-    return takeTile(bytes, work);
+export const mendTileNow = (file: TileFile, mending: TileMending) =>
+  runJob(TILE, 'Mending the tile.', (work) => mendTile(file, mending, work));
+
+/** The tile of a page: its picture as it came, and where the tile is in it. */
+export const tileOf = ({ bytes }: IncomingPage, { corners, aspect }: IntakeSettings): TileFile => ({
+  bytes,
+  corners,
+  aspect,
+});
+
+/** Where a tile lies: as the cloth itself, one to a cell; under all that is laid, or over it. */
+export type TileUse = 'cloth' | 'under' | 'over';
+
+/** What is said of a tile as it is laid: how wide it is printed, what it is used as, and in which colours. */
+export type TileLaid = { widthMm: number; heightMm: number; use: TileUse; colour: TileLayer['colour'] };
+
+/** How a tile of the bolt was mended. */
+export function mendingOf({ art }: Motif): TileMending {
+  if (art.kind !== 'mended') return { wrap: null, blots: [] };
+  const { evenLight, cut, overlap, blots } = art;
+  return { wrap: evenLight || cut ? { evenLight, cut, overlap } : null, blots };
+}
+
+/** How a tile came to be what it is: the file, and what was mended. */
+const artOf = (from: string, { wrap, blots }: TileMending): Art => ({
+  kind: 'mended',
+  from,
+  evenLight: wrap?.evenLight ?? false,
+  cut: wrap?.cut ?? false,
+  overlap: wrap?.overlap ?? 0.08,
+  blots,
+});
+
+/** Keeps the tile that is in hand as a picture of the bolt, and lays it. */
+export async function layTile(
+  page: IncomingPage,
+  settings: IntakeSettings,
+  mending: TileMending,
+  { widthMm, heightMm, use, colour }: TileLaid,
+  origin: Origin,
+): Promise<boolean> {
+  const made = await tileFile(tileOf(page, settings), 300);
+  const { width, height, ground } = made;
+  const ppi = (width / widthMm) * MM_PER_INCH;
+  for (const side of [widthMm, heightMm]) {
+    if (side < LIMITS.minMm || side > LIMITS.maxMm)
+      throw new Said(
+        `A tile of ${Math.round(widthMm)} x ${Math.round(heightMm)} mm cannot be laid: each side is from ${LIMITS.minMm} to ${LIMITS.maxMm} mm. Give it another width.`,
+      );
+  }
+  await keepPage(page);
+  await putAsset(made.sha256, new Blob([made.png], { type: 'image/png' }));
+  const sheet = { id: crypto.randomUUID(), name: page.name.slice(0, 80), asset: page.sha256, ppi, settings };
+  const art = { asset: made.sha256, width, height, ppi, sheet: sheet.id, art: artOf(page.sha256, mending) };
+  const picture = pictureOf(page, art, origin);
+  const depth: Depth = use === 'over' ? 'over' : 'under';
+  const { project } = useBolt.getState();
+  if (project && use !== 'cloth') refuseLarger(project, widthMm, heightMm);
+  const ok = edit((p) => {
+    const asCloth: Edit[] = use === 'cloth' ? [setBrief({ widthMm, heightMm })] : [];
+    const inks: Edit[] = use === 'cloth' && isBare(p) ? [setGroundInk(hexOfRgb(ground))] : [];
+    const layer: TileLayer = {
+      kind: 'tile',
+      id: crypto.randomUUID(),
+      picture: picture.id,
+      size: use === 'cloth' ? null : { widthMm, heightMm },
+      colour,
+      ...(use === 'over' ? { blend: 'multiply' as const } : {}),
+    };
+    return several('Tile taken in', [...asCloth, ...inks, addLayer(picture, layer, depth, sheet)]);
   });
+  if (ok)
+    record({
+      kind: 'motifs',
+      text: `${picture.name} taken in as a tile, ${Math.round(widthMm)} x ${Math.round(heightMm)} mm.`,
+      sha256: page.sha256,
+      bytes: page.bytes.length,
+    });
+  return ok;
+}
 
-export const mendTileNow = (mending: WrapMending) =>
-  runJob(TILE, 'Mending the joins.', (work) => mendTile(taken().bytes, mending, work));
+/** A texture larger than the cloth it lies on would never be seen whole. */
+function refuseLarger({ brief }: Project, widthMm: number, heightMm: number) {
+  const most = 4;
+  if (widthMm > brief.widthMm * most || heightMm > brief.heightMm * most)
+    throw new Said(
+      `This tile is ${Math.round(widthMm)} x ${Math.round(heightMm)} mm and the cell only ${Math.round(brief.widthMm)} x ${Math.round(brief.heightMm)} mm. Lay it smaller, or make the cell larger first.`,
+    );
+}
+
+/** Mends a tile of the bolt anew from the file that it came from: every layer that shows it follows. */
+export async function mendAgain(
+  picture: Motif,
+  page: IncomingPage,
+  settings: IntakeSettings,
+  mending: TileMending,
+) {
+  const made = await tileFile(tileOf(page, settings), picture.ppi);
+  await putAsset(made.sha256, new Blob([made.png], { type: 'image/png' }));
+  const { width, height } = made;
+  const ppi = (picture.ppi * width) / picture.width;
+  const art = {
+    asset: made.sha256,
+    width,
+    height,
+    ppi,
+    sheet: picture.sheet,
+    art: artOf(page.sha256, mending),
+  };
+  return edit(replaceArt(picture.id, art));
+}

@@ -6,6 +6,10 @@ type HasArt = Pick<Project, 'motifs' | 'pictures'>;
 /** All art of a document: what is laid as motifs, then drawings and tiles. */
 export const allArt = ({ motifs, pictures }: HasArt): Motif[] => [...motifs, ...pictures];
 
+/** Whether nothing is on the cloth but its ground. */
+export const isBare = ({ placements, layers }: Pick<Project, 'placements' | 'layers'>): boolean =>
+  !placements.length && layers.every((l) => l.kind === 'placements' || l.hidden);
+
 /** The art that is named, of a motif or a picture. */
 export const artById = (project: HasArt) => new Map(allArt(project).map((m) => [m.id, m]));
 

@@ -1,4 +1,4 @@
-export { allArt, artById, assetsOf, assetsOfProject } from './all-art';
+export { allArt, artById, assetsOf, assetsOfProject, isBare } from './all-art';
 export {
   type Art,
   type ArtPiece,
@@ -14,7 +14,7 @@ export { type Clip, clipOf, pasteClip, readClip } from './clip';
 export { motifOf, newProject } from './create';
 export * from './edits/bolt';
 export * from './edits/colours';
-export { type Applied, applied, apply, type Edit } from './edits/edit';
+export { type Applied, applied, apply, type Edit, several } from './edits/edit';
 export { joinSteps, patched, type Step, stepOf, stepSchema } from './edits/history';
 export * from './edits/layers';
 export { type OverrideRule, overrideInk, overrideInksByRule } from './edits/override-inks';
@@ -51,3 +51,4 @@ export {
   type TileLayer,
 } from './schema';
 export { shownColourway, shownGround } from './shown';
+export { sizeMm, type TileFit, tileFit, tileFitText } from './tile-fit';

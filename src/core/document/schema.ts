@@ -42,6 +42,8 @@ const settingsSchema = z
   .object({
     corners: z.tuple([point, point, point, point]).nullable(),
     aspect: z.number().min(0.05).max(20).nullable().default(null),
+    ground: z.enum(['paper', 'colour']).default('paper'),
+    shadows: z.enum(['take', 'keep']).default('take'),
     evenLight: z.boolean(),
     white: percent,
     black: percent,

@@ -37,8 +37,6 @@ export {
   wordsOf,
 } from './registry';
 export { type CheckOptions, type CheckReport, compareFindings, runCheck } from './report';
-export { type JoinReport, wrapReport } from './tile/join';
-export { DEFAULT_MENDING, mendWrap, type WrapMending } from './tile/mend-wrap';
 export { proveWrap, type WrapProof } from './tile/wrap-proof';
 export { leftUndone } from './unfinished/measure';
 export type { DirectionReport } from './upside-down/measure';

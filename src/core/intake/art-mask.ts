@@ -1,6 +1,7 @@
 import type { Point } from '../lattice';
-import type { Raster } from '../raster';
+import { joinRuns, type Raster, runsOf } from '../raster';
 import { MM_PER_INCH, mmToPx } from '../units';
+import { type GroundField, offGround } from './ground';
 import { BLOCK, type Tone } from './paper';
 import type { AreaClick, IntakeSettings, Stroke } from './settings';
 import { tidyMask } from './tidy-mask';
@@ -14,6 +15,7 @@ const barOf = (tolerance: number) => 9 * (tolerance * 2.55) ** 2;
  * strokes say.
  * @param toPage from px of the picture to px of this page raster.
  * @param own the picture's own alpha as a mask (see ownAlpha), which then stands.
+ * @param ground the coloured ground that the art lies on; null: white paper.
  */
 export function artMask(
   page: Raster,
@@ -22,9 +24,14 @@ export function artMask(
   tone: Tone,
   toPage: (p: Point) => Point,
   own: Uint8Array | null = null,
+  ground: GroundField | null = null,
 ): Uint8Array {
   const { width, height } = page;
-  const mask = own ?? standsOff(page, tone, barOf(settings.tolerance));
+  const mask =
+    own ??
+    (ground
+      ? surelyArt(offGround(page, ground, settings.tolerance), width, height, ppi)
+      : standsOff(page, tone, barOf(settings.tolerance)));
   if (!own) {
     const speckPx = settings.speckMm2 * (ppi / MM_PER_INCH) ** 2;
     // White inside the art stays when only joined paper goes.
@@ -32,6 +39,45 @@ export function artMask(
   }
   for (const click of settings.areas) clickArea(page, tone, mask, toPage(click), click, settings);
   for (const stroke of settings.strokes) paint(mask, width, height, stroke, ppi, toPage);
+  return mask;
+}
+
+/** Art is where this much of it, mm2, surely is; what only may be is art where it is joined to that. */
+const SURE_MM2 = 0.12;
+const MOSTLY = 5;
+
+/** Of what may be art (1) or surely is (2), what is, as a mask. */
+function surelyArt(off: Uint8Array, width: number, height: number, ppi: number): Uint8Array {
+  const mask = new Uint8Array(off.length);
+  for (let y = 0, p = 0; y < height; y++) {
+    const inside = y > 0 && y < height - 1;
+    for (let x = 0; x < width; x++, p++) {
+      if (off[p] === 2) mask[p] = 1;
+      else if (off[p] === 1) {
+        // What only may be art has more of it round it than not: the ground's own grain stands alone.
+        let n = 0;
+        if (inside && x > 0 && x < width - 1)
+          for (const q of [-width - 1, -width, -width + 1, -1, 1, width - 1, width, width + 1])
+            if (off[p + q]) n++;
+        mask[p] = n >= MOSTLY ? 1 : 0;
+      }
+    }
+  }
+  const runs = runsOf(mask, width, height);
+  const { labels, count } = joinRuns(runs);
+  const sure = new Float64Array(count + 1);
+  const each = (what: (from: number, to: number, label: number) => void) => {
+    for (let y = 0; y < height; y++)
+      for (let i = runs.rows[y]; i < runs.rows[y + 1]; i++)
+        what(y * width + runs.start[i], y * width + runs.end[i], labels[i]);
+  };
+  each((from, to, label) => {
+    for (let p = from; p < to; p++) if (off[p] === 2) sure[label]++;
+  });
+  const least = SURE_MM2 * (ppi / MM_PER_INCH) ** 2;
+  each((from, to, label) => {
+    if (sure[label] < least) mask.fill(0, from, to);
+  });
   return mask;
 }
 

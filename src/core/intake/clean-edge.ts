@@ -1,16 +1,32 @@
 import { newRaster, type Raster } from '../raster';
+import type { GroundField } from './ground';
+import { BLOCK } from './paper';
 
 /** What a pixel of the piece that is cut is marked with. */
 export const OWN = 2;
 
+/** What lies under the art: the colour at each pixel of the box, R, G, B into `out`. */
+export type Under = (p: number, out: number[]) => void;
+export const WHITE: Under = (_, out) => out.fill(255);
+
+/** The colours of a ground in a box of its page. */
+export const underOf =
+  ({ blocks, across }: GroundField, box: { x: number; y: number; width: number }): Under =>
+  (p, out) => {
+    const x = box.x + (p % box.width);
+    const y = box.y + Math.floor(p / box.width);
+    const b = (Math.floor(y / BLOCK.height) * across + (x >> 4)) * 3;
+    for (let c = 0; c < 3; c++) out[c] = blocks[b + c];
+  };
+
 /**
- * Cuts art out of white paper without a pale rim. In the band where ink and paper mix (`band` px inside the
+ * Cuts art out of what it lies on without a rim of it. In the band where ink and paper mix (`band` px inside the
  * mask's edge, one px outside) the ink's own colour is carried out from inside, ring by ring, and the share of
- * ink in the mix becomes the alpha: C = a F + (1 - a) white, solved for a. Art deeper inside keeps its pixels
+ * ink in the mix becomes the alpha: C = a F + (1 - a) under, solved for a. Art deeper inside keeps its pixels
  * untouched.
  * @param mask OWN for this piece, another number for other art (left out), 0 for paper; same size as `flat`.
  */
-export function cutWithCleanEdge(flat: Raster, mask: Uint8Array, band: number): Raster {
+export function cutWithCleanEdge(flat: Raster, mask: Uint8Array, band: number, under: Under): Raster {
   const { width, height, data } = flat;
   const out = newRaster(width, height);
   const from = new Uint32Array(data.buffer, data.byteOffset, mask.length);
@@ -19,14 +35,14 @@ export function cutWithCleanEdge(flat: Raster, mask: Uint8Array, band: number): 
   const depth = new Uint8Array(mask.length);
   const rings = ringsOf(mask, depth, width, height, Math.max(1, Math.round(band)));
 
-  // Colours are carried from the inside out; what has no inside (a thin line) takes its darkest neighbour.
+  // Colours are carried from the inside out; what has no inside (a thin line) takes the neighbour that stands off most.
   const known = new Uint8Array(mask.length);
   for (let k = rings.length - 1; k >= 0; k--) {
     const ring = rings[k];
-    for (const p of ring) carry(p, depth, mask, known, data, out.data, width, height);
+    for (const p of ring) carry(p, depth, mask, known, data, out.data, width, height, under);
     for (const p of ring) known[p] = 1;
   }
-  for (const ring of rings) for (const p of ring) unmix(p, mask[p] === OWN, data, out.data);
+  for (const ring of rings) for (const p of ring) unmix(p, mask[p] === OWN, data, out.data, under);
   return out;
 }
 
@@ -110,6 +126,7 @@ function carry(
   out: Uint8ClampedArray,
   width: number,
   height: number,
+  under: Under,
 ) {
   const x = p % width;
   const y = (p - x) / width;
@@ -134,13 +151,15 @@ function carry(
     return;
   }
   let best = p * 4;
-  let dark = 766;
+  let most = -1;
+  under(p, below);
   for (let qy = Math.max(0, y - 2); qy <= Math.min(height - 1, y + 2); qy++) {
     for (let qx = Math.max(0, x - 2); qx <= Math.min(width - 1, x + 2); qx++) {
       const i = (qy * width + qx) * 4;
-      const sum = data[i] + data[i + 1] + data[i + 2];
-      if (sum < dark) {
-        dark = sum;
+      const off =
+        Math.abs(below[0] - data[i]) + Math.abs(below[1] - data[i + 1]) + Math.abs(below[2] - data[i + 2]);
+      if (off > most) {
+        most = off;
         best = i;
       }
     }
@@ -148,17 +167,21 @@ function carry(
   for (let c = 0; c < 3; c++) out[p * 4 + c] = data[best + c];
 }
 
+/** The colour under the pixel in hand. */
+const below = [0, 0, 0];
+
 /** Solves the mix at a band pixel: `out` holds the ink there, and gets the alpha. */
-function unmix(p: number, own: boolean, data: Uint8ClampedArray, out: Uint8ClampedArray) {
+function unmix(p: number, own: boolean, data: Uint8ClampedArray, out: Uint8ClampedArray, under: Under) {
   const i = p * 4;
+  under(p, below);
   let dot = 0;
   let len = 0;
   for (let c = 0; c < 3; c++) {
-    const away = 255 - out[i + c];
-    dot += (255 - data[i + c]) * away;
+    const away = below[c] - out[i + c];
+    dot += (below[c] - data[i + c]) * away;
     len += away * away;
   }
-  // Art nearly as light as the paper: the mix cannot be told, so the mask decides.
+  // Art nearly of the colour that it lies on: the mix cannot be told, so the mask decides.
   const share = len < 900 ? (own ? 1 : 0) : Math.min(1, dot / len);
   const keepOwn = own && share > 0.96;
   if (keepOwn) for (let c = 0; c < 3; c++) out[i + c] = data[i + c];

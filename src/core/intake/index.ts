@@ -1,6 +1,9 @@
 export { backArt } from './back-art';
 export { type FoundPage, findPage } from './find-page';
+export { type FirstLook, firstLook, PAGE_KINDS, type PageKind } from './first-look';
+export { findGround } from './ground';
 export { hasTop } from './has-top';
+export { type Leaving, leavingSheet, leavingText } from './leaving-sheet';
 export { fillUnderInk, flatPart, type LineArt, type Region } from './line-art';
 export { estimatePaper, evenLight, toneOf } from './paper';
 export { commonBox, composeParts, PART_KINDS, type PartKind, partKindOf } from './parts';
@@ -36,4 +39,8 @@ export {
   turnCorners,
   wholePicture,
 } from './square';
+export { blotAt, healSpot, type Spot } from './tile/heal';
+export { type JoinReport, wrapReport } from './tile/join';
+export { DEFAULT_MENDING, mendWrap, type WrapMending } from './tile/mend-wrap';
 export { dirtOn, histogramOf } from './tone-picture';
+export { type Drawing, wholeDrawing } from './whole';

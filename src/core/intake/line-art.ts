@@ -1,6 +1,6 @@
 import { distanceTo, joinRuns, newRaster, type Raster, runsOf } from '../raster';
 import { ArgumentError } from '../units';
-import { cutWithCleanEdge, OWN } from './clean-edge';
+import { cutWithCleanEdge, OWN, WHITE } from './clean-edge';
 import { tidyMask } from './tidy-mask';
 
 /** A closed region under the ink: an inner point far from its edge, and its area, px. */
@@ -50,7 +50,7 @@ export function fillUnderInk(
   for (let p = 0; p < labels.length; p++) if (labels[p] < 0) labels[p] = 0;
   const own = line.map((on) => (on ? OWN : 0));
   return {
-    ink: cutWithCleanEdge(white, own, 1),
+    ink: cutWithCleanEdge(white, own, 1, WHITE),
     labels,
     regions: middlesOf(labels, line, width, height, count),
   };

@@ -200,6 +200,13 @@ export function toneOf(
   return { gain, across, less: k * 2.55 * black };
 }
 
+/** Leaves every pixel as it is. */
+export function asItIs({ width, height }: { width: number; height: number }): Tone {
+  const across = Math.ceil(width / BLOCK.width);
+  const gain = new Float32Array(across * Math.ceil(height / BLOCK.height) * 3).fill(1);
+  return { gain, across, less: 0 };
+}
+
 /**
  * Part of a page with its light evened: a new raster of the box, the source left as it was.
  * @param box px; must lie inside the page.

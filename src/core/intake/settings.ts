@@ -15,6 +15,10 @@ export type IntakeSettings = {
   corners: Corners | null;
   /** Height of the page for a width of 1, where a slant hides it; null: as its edges look. */
   aspect: number | null;
+  /** What the art lies on: white paper, or a coloured ground of its own, whose colour then goes and all others stay as they are. */
+  ground: 'paper' | 'colour';
+  /** Soft shadows of the art on what it lies on: taken away with it, or kept, see-through. */
+  shadows: 'take' | 'keep';
   /** Divides by the paper's own light, so that it is even and white. */
   evenLight: boolean;
   /** Percent of light that becomes white, and percent that becomes black. */
@@ -59,6 +63,8 @@ export const DEFAULT_BACKING: Backing = { shrinkMm: 0.25, bridgeMm: 1, with: 'pa
 export const DEFAULT_INTAKE: IntakeSettings = {
   corners: null,
   aspect: null,
+  ground: 'paper',
+  shadows: 'take',
   evenLight: true,
   white: 100,
   black: 0,

@@ -3,9 +3,19 @@ import { newRaster, type Raster } from '../raster';
 import { ArgumentError, MM_PER_INCH, mmToPx, Said } from '../units';
 import { artMask, ownAlpha } from './art-mask';
 import { backArt } from './back-art';
-import { cutWithCleanEdge, OWN, softenEdge } from './clean-edge';
+import { cutWithCleanEdge, OWN, softenEdge, underOf, WHITE } from './clean-edge';
+import { findGround, type GroundField } from './ground';
 import { type Group, groupPieces } from './group';
-import { estimatePaper, evenLight, type Paper, paperIsDark, type Tone, toneOf, WHITE_PAPER } from './paper';
+import {
+  asItIs,
+  estimatePaper,
+  evenLight,
+  type Paper,
+  paperIsDark,
+  type Tone,
+  toneOf,
+  WHITE_PAPER,
+} from './paper';
 import { DEFAULT_INTAKE, type IntakeSettings } from './settings';
 import { pageMap } from './square';
 
@@ -37,6 +47,8 @@ export type ReadPage = {
   ppi: number;
   paper: Paper;
   tone: Tone;
+  /** The coloured ground that the art lies on; null: paper. */
+  ground: GroundField | null;
   mask: Uint8Array;
   cutOut: boolean;
 };
@@ -52,10 +64,11 @@ export function readPage(page: Raster, ppi: number, settings: IntakeSettings, fa
     throw new ArgumentError('The tolerance goes from 0 to 100.');
   }
   const own = ownAlpha(page);
-  const paper = own ? WHITE_PAPER : estimatePaper(page);
-  const tone = toneOf(page, paper, settings);
-  const mask = artMask(page, ppi, settings, tone, toPageOf(settings, factor), own);
-  return { page, ppi, paper, tone, mask, cutOut: own !== null };
+  const ground = !own && settings.ground === 'colour' ? findGround(page) : null;
+  const paper = own || ground ? WHITE_PAPER : estimatePaper(page);
+  const tone = ground ? asItIs(page) : toneOf(page, paper, settings);
+  const mask = artMask(page, ppi, settings, tone, toPageOf(settings, factor), own, ground);
+  return { page, ppi, paper, tone, ground, mask, cutOut: own !== null };
 }
 
 /**
@@ -131,13 +144,13 @@ export function splitPieces(
 }
 
 function cutPiece(
-  { page, ppi, tone, cutOut }: ReadPage,
+  { page, ppi, tone, ground, cutOut }: ReadPage,
   box: { x: number; y: number; width: number; height: number },
   own: Uint8Array,
   { back, softMm }: IntakeSettings,
 ): Raster {
   const flat = evenLight(page, tone, box);
-  const art = cutOut ? keepOwnEdge(flat, own) : cutWithCleanEdge(flat, own, Math.max(1.5, ppi / 150));
+  const art = cutOut ? keepOwnEdge(flat, own) : cutOff(flat, own, ppi, ground, box);
   const backed = back
     ? backArt(art, {
         shrinkPx: mmToPx(back.shrinkMm, ppi),
@@ -147,6 +160,18 @@ function cutPiece(
     : art;
   softenEdge(backed, mmToPx(softMm, ppi));
   return backed;
+}
+
+/** Art cut off what it lies on: white paper, or a coloured ground, into which its colours run further (a JPEG halves them). */
+export function cutOff(
+  flat: Raster,
+  own: Uint8Array,
+  ppi: number,
+  ground: GroundField | null,
+  box: { x: number; y: number; width: number },
+): Raster {
+  if (!ground) return cutWithCleanEdge(flat, own, Math.max(1.5, ppi / 150), WHITE);
+  return cutWithCleanEdge(flat, own, Math.max(3, ppi / 75), underOf(ground, box));
 }
 
 /** A piece of a picture that is already cut out: its pixels as they are, with the soft edge round them. */
@@ -169,7 +194,7 @@ export function clearWhite(picture: Raster, ppi: number): Raster {
   const tone = toneOf(picture, WHITE_PAPER, settings);
   const mask = artMask(picture, ppi, settings, tone, (p) => p);
   for (let p = 0; p < mask.length; p++) mask[p] *= OWN;
-  return cutWithCleanEdge(picture, mask, Math.max(1.5, ppi / 150));
+  return cutWithCleanEdge(picture, mask, Math.max(1.5, ppi / 150), WHITE);
 }
 
 /** Top to bottom by rows, left to right within a row. */

@@ -10,12 +10,14 @@ import {
   cellOf,
   counted,
   effectivePpi,
+  isBare,
   nth,
   type Project,
   pixelPlan,
   rgbOfHex,
   shownColourway,
 } from '@/core';
+import { printScales } from '@/session/arts';
 import { useBolt } from '@/session/bolt';
 import { checkKey, sortFindings, useChecks } from '@/session/checks';
 import { STEPS, type Step, useView } from '@/session/view';
@@ -34,26 +36,39 @@ export const STEP_NAME: Record<Step, string> = {
 
 type Mark = { text: string; say: string; look?: boolean };
 
+/** Drawings and tiles that print with too few pixels. */
+const coarseLayers = (project: Project): number =>
+  project.pictures.filter((m) =>
+    printScales(project, m).some((s) => effectivePpi(m.ppi, s) < CLOTH_PPI - 0.5),
+  ).length;
+
 /** The state printed beside each step: a tick, a count, or a dot for "not yet". */
 function useMarks(project: Project, sent: number, lines: number): Record<Step, Mark> {
   const report = useChecks((s) => s.report);
   const current = useChecks((s) => s.of) === checkKey(project);
   const n = sortFindings(project, report).warnings.length;
   const { brief, layout } = project;
-  const soft = project.placements.filter((p) => {
-    const motif = project.motifs.find((m) => m.id === p.motif);
-    return motif && effectivePpi(motif.ppi, p.scale) < CLOTH_PPI - 0.5;
-  }).length;
+  const soft =
+    project.placements.filter((p) => {
+      const motif = project.motifs.find((m) => m.id === p.motif);
+      return motif && effectivePpi(motif.ppi, p.scale) < CLOTH_PPI - 0.5;
+    }).length + coarseLayers(project);
   const count = (k: number, what: string): Mark =>
     k ? { text: String(k), say: counted(k, what) } : { text: '·', say: 'none yet' };
   return {
     brief: blockFits(pixelPlan(layout, cellOf({ brief }), brief.ppi))
       ? { text: '✓', say: 'sound' }
       : { text: '!', say: 'too large to send', look: true },
-    motifs: count(project.motifs.length, 'motif'),
-    lay: count(project.placements.length, 'placement'),
+    motifs:
+      project.pictures.length && !project.motifs.length
+        ? count(project.pictures.length, 'picture')
+        : count(project.motifs.length, 'motif'),
+    lay:
+      project.placements.length || project.layers.length < 2
+        ? count(project.placements.length, 'placement')
+        : count(project.layers.length - 1, 'layer'),
     check:
-      !report || !current || !project.placements.length
+      !report || !current || isBare(project)
         ? { text: '·', say: 'not yet' }
         : n
           ? { text: String(n), say: `${n} to look at`, look: true }
@@ -62,7 +77,7 @@ function useMarks(project: Project, sent: number, lines: number): Record<Step, M
             : // No tick for what could not be judged.
               { text: report.unjudged.length ? '·' : '✓', say: 'nothing to look at' },
     colour: count(project.colourways.length, 'colourway'),
-    scale: !project.placements.length
+    scale: isBare(project)
       ? { text: '·', say: 'not yet' }
       : soft
         ? { text: String(soft), say: `${soft} with too few pixels`, look: true }

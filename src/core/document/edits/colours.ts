@@ -70,6 +70,15 @@ function forgetInk(d: Draft<Project>, gone: string, instead: string | null) {
   }
 }
 
+/** The ground of the art is this colour (hex): colourways that had the one before have it too. */
+export const setGroundInk = (hex: string): Edit =>
+  edit('Ground', (d) => {
+    const [ground] = d.inks;
+    for (const c of d.colourways) if (c.colours[0] === ground.hex) c.colours[0] = hex;
+    ground.hex = hex;
+    ground.also = [];
+  });
+
 export const setInk = (index: number, change: Partial<Pick<Ink, 'name' | 'texture'>>): Edit =>
   edit('Ink', (d) => {
     if (d.inks[index]) Object.assign(d.inks[index], change);

@@ -14,6 +14,14 @@ export const edit = (label: string, change: Edit['apply']): Edit => ({
   },
 });
 
+/** Several edits as one step, under a name of its own. */
+export const several = (label: string, edits: readonly Edit[]): Edit => ({
+  label,
+  apply: (draft) => {
+    for (const each of edits) each.apply(draft);
+  },
+});
+
 /** A document after an edit, with what turns the one before into it, and back (JSON patches as immer writes them). */
 export type Applied = { project: Project; patches: Patch[]; inverse: Patch[] };
 

@@ -35,13 +35,13 @@ export const pictureLayers: FindingModule<PictureLayer> = {
       letter: 'O',
       title: (f, named) => `${nameOf(f, named)} does not line up with the repeat`,
       why: (f) =>
-        `It goes ${trimmed(f.times.width, 2)} times across the repeat block and ${trimmed(f.times.height, 2)} times down it, so it breaks at the join. It fits at ${exactMm(f.fitMm.width)} across (${changeText(f.nowMm.width, f.fitMm.width)}) and ${exactMm(f.fitMm.height)} down (${changeText(f.nowMm.height, f.fitMm.height)}): in the brief, under Ground, one press makes it so.`,
+        `It goes ${trimmed(f.times.width, 2)} times across the repeat block and ${trimmed(f.times.height, 2)} times down it, so it breaks at the join. It fits at ${exactMm(f.fitMm.width)} across (${changeText(f.nowMm.width, f.fitMm.width)}) and ${exactMm(f.fitMm.height)} down (${changeText(f.nowMm.height, f.fitMm.height)}): in Lay, under Layers, one press makes it so.`,
     },
     'tile-join': {
       letter: 'J',
       title: (f, named) => `The join of ${nameOf(f, named)} shows`,
       why: (f) =>
-        `Over its ${f.across ? 'left and right' : 'top and bottom'} edges it jumps ${trimmed(f.times, 1)} times as much as inside it. Open it under Ground in the brief and mend its joins.`,
+        `Over its ${f.across ? 'left and right' : 'top and bottom'} edges it jumps ${trimmed(f.times, 1)} times as much as inside it. Open it again in Motifs and mend its joins.`,
     },
   },
 };

@@ -1,3 +1,4 @@
+import { type JoinReport, wrapReport } from '../../intake';
 import { blockFits, type PixelPlan, pixelPlan, type Size } from '../../lattice';
 import { effectivePpi } from '../../print';
 import type { Wants } from '../../products';
@@ -6,7 +7,6 @@ import { layersOf, renderBlock, type Scene, type SceneLayer, timesIn } from '../
 import { pxToMm } from '../../units';
 import { perShape } from '../cloth/per-shape';
 import type { Found } from '../found';
-import { type JoinReport, wrapReport } from '../tile/join';
 
 /** What may be wrong with a drawing or a tile as a whole; `layer` names it as the scene does. */
 export type PictureLayer = Found & { layer: string } & (

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { counted, mendOf } from '@/core';
+import { counted, isBare, mendOf } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { checkKey, sortFindings, useChecks } from '@/session/checks';
 import { useBusy } from '@/session/jobs';
@@ -33,7 +33,7 @@ export default function CheckTray() {
   if (comparing) return <TwoStates project={project} />;
   const { warnings, notes, dismissed } = sortFindings(project, report);
   const fresh = of === checkKey(project);
-  const empty = !project.placements.length;
+  const empty = isBare(project);
   const summary = empty
     ? 'There is nothing on the cloth to look at yet.'
     : !report

@@ -3,7 +3,7 @@ import { idsOf, type Section } from '../../parts/sections';
 import How from './how';
 import { DirectionPart, InventoryPart } from './inventory';
 import Practice from './practice';
-import TileRoom from './tile-room';
+import TileSection from './tile-section';
 import WrapPart from './wrap-part';
 
 /** What Check shows under the findings: each is one file and one line here. */
@@ -12,7 +12,7 @@ const SECTIONS: Section[] = [
   { id: 'direction', View: DirectionPart },
   { id: 'inventory', View: InventoryPart },
   { id: 'how', View: How },
-  { id: 'tile', View: TileRoom },
+  { id: 'tile', View: TileSection },
   { id: 'practice', View: Practice },
 ];
 

@@ -4,7 +4,7 @@ import CheckCircleRounded from '@mui/icons-material/CheckCircleRounded';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { blockFits, cellOf, type Project, pixelPlan } from '@/core';
+import { blockFits, cellOf, isBare, type Project, pixelPlan } from '@/core';
 import { layKey, proveWrapNow, useChecks, WRAP_PROOF } from '@/session/checks';
 
 import { useJob } from '@/session/jobs';
@@ -44,7 +44,7 @@ export default function WrapPart({ project }: { project: Project }) {
           )}
           <Button
             variant="outlined"
-            disabled={!project.placements.length || tooLarge}
+            disabled={isBare(project) || tooLarge}
             onClick={() => proveWrapNow(project)}
           >
             Prove the wrap

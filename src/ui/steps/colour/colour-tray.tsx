@@ -3,7 +3,7 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { memo, useEffect } from 'react';
-import { counted } from '@/core';
+import { counted, isBare } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { forgetInks, wantInks } from '@/session/inks';
 import { COLOUR_PARTS, type ColourPart, useView } from '@/session/view';
@@ -21,7 +21,7 @@ const NAME: Record<ColourPart, string> = {
 export default function ColourTray() {
   const project = useBolt((s) => s.project);
   const part = useView((s) => s.colourPart);
-  const laid = project?.placements.length;
+  const laid = project && !isBare(project);
   useEffect(() => {
     if (project && laid) wantInks(project);
     else forgetInks();

@@ -3,6 +3,7 @@
 import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { counted } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { LAY_PARTS, type LayPart, useView } from '@/session/view';
 import Sections from '../../parts/sections';
@@ -21,12 +22,14 @@ export default function LayTray() {
   const part = useView((s) => s.layPart);
   if (!project) return null;
   const hidden = project.placements.filter((p) => p.hidden).length;
-  const summary = project.motifs.length
-    ? `${project.placements.length} on the cloth${hidden ? `, ${hidden} of them hidden` : ''}. Grab any copy; all its copies follow.`
-    : 'There is no motif yet. Bring some in under Motifs, or begin with stand-ins.';
+  const pictures = project.layers.length - 1;
+  const summary =
+    project.motifs.length || pictures
+      ? `${project.placements.length} on the cloth${pictures ? `, ${counted(pictures, 'layer')} with it` : ''}${hidden ? `, ${hidden} of them hidden` : ''}. Grab any copy; all its copies follow.`
+      : 'There is no motif yet. Bring some in under Motifs, or begin with stand-ins.';
   return (
     <Tray title="Lay" summary={summary}>
-      {!project.motifs.length && (
+      {!project.motifs.length && !pictures && (
         <Button variant="contained" onClick={() => useView.setState({ step: 'motifs' })}>
           Bring in motifs
         </Button>

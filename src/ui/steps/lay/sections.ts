@@ -7,6 +7,7 @@ import ComparePart from './parts/compare-part';
 import GrainSection from './parts/grain-section';
 import GuidesSection from './parts/guides-section';
 import InHand from './parts/in-hand';
+import LayersSection from './parts/layers-section';
 import Place from './parts/place';
 import RecutSection from './parts/recut-section';
 import SnappingSection from './parts/snapping-section';
@@ -16,6 +17,7 @@ const SECTIONS: (Section & { part: LayPart })[] = [
   { id: 'in hand', part: 'place', View: InHand },
   { id: 'place', part: 'place', View: Place },
   { id: 'arrange', part: 'arrange', View: Arrange },
+  { id: 'layers', part: 'cloth', View: LayersSection },
   { id: 'recut', part: 'cloth', View: RecutSection },
   { id: 'guides', part: 'cloth', View: GuidesSection },
   { id: 'snapping', part: 'cloth', View: SnappingSection },

@@ -14,8 +14,8 @@ import { useBolt } from '@/session/bolt';
 import { type IncomingLayers, keepLayers, type Origin } from '@/session/intake';
 import { small } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
+import OriginFields from '../../parts/origin-fields';
 import Thumb from '../../parts/thumb';
-import OriginFields from './origin-fields';
 
 /** The layers of a file, to choose which become motifs. */
 export default function LayersRoom({ file, onDone }: { file: IncomingLayers; onDone: () => void }) {

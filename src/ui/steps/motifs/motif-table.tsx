@@ -10,7 +10,7 @@ import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { counted, type Motif, PERMISSIONS, setMotif, shownGround } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import MotifPicture from '../../parts/motif-picture';
-import { PERMISSION_SAYS } from './origin-fields';
+import { PERMISSION_SAYS } from '../../parts/origin-fields';
 import { shelfRows } from './shelf-row';
 
 type Row = Pick<Motif, 'id' | 'name' | 'role' | 'direction' | 'source' | 'permission'> & {

@@ -2,7 +2,7 @@
 
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { LIMITS } from '@/core';
+import { isBare, LIMITS } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { useJob } from '@/session/jobs';
 import JobProgress from '../../parts/job-progress';
@@ -25,13 +25,13 @@ export default function SendTray() {
         <Button
           variant="contained"
           size="large"
-          disabled={!project.placements.length || !fits}
+          disabled={isBare(project) || !fits}
           onClick={() => void sendBlock(project)}
         >
           Make the {format.name}
         </Button>
       )}
-      {!project.placements.length && (
+      {isBare(project) && (
         <Typography variant="body2" color="text.secondary">
           There is nothing on the cloth to send yet.
         </Typography>

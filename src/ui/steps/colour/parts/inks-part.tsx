@@ -8,7 +8,7 @@ import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { mergeInks, moveInk, type Project, setInk } from '@/core';
+import { allArt, mergeInks, moveInk, type Project, setInk } from '@/core';
 import { edit } from '@/session/bolt';
 import { partInk, takeInks, useInks } from '@/session/inks';
 import { textOf } from '@/session/trouble';
@@ -54,7 +54,7 @@ export default function InksPart({ project }: { project: Project }) {
         />
         <Button
           variant={hasInks ? 'outlined' : 'contained'}
-          disabled={busy || !project.motifs.length}
+          disabled={busy || !allArt(project).length}
           onClick={() => void run(() => takeInks(project, count ?? undefined))}
           sx={{ height: 40 }}
         >
@@ -66,7 +66,7 @@ export default function InksPart({ project }: { project: Project }) {
           As many as the art shows
         </Button>
       )}
-      {(said || !project.motifs.length) && (
+      {(said || !allArt(project).length) && (
         <Typography
           variant="body2"
           role={said?.wrong ? 'alert' : 'status'}

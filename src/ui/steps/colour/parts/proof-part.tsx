@@ -11,6 +11,7 @@ import {
   differenceOf,
   EYE_KINDS,
   hexOfRgb,
+  isBare,
   nth,
   type Project,
   rgbOfHex,
@@ -53,7 +54,7 @@ export default function ProofPart({ project }: { project: Project }) {
 function Touching({ project }: { project: Project }) {
   const onCloth = useInks((s) => s.onCloth);
   const { colours } = shownColourway(project);
-  if (!project.placements.length) {
+  if (isBare(project)) {
     return (
       <Typography variant="body2" color="text.secondary">
         Nothing lies on the cloth yet, so nothing touches.

@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { counted, type Project, shownColourway, slug } from '@/core';
+import { counted, isBare, type Project, shownColourway, slug } from '@/core';
 import { record } from '@/session/bolt';
 import { makeScreens, type ScreenReport } from '@/session/inks';
 import { runJob, Stopped, useJob } from '@/session/jobs';
@@ -75,7 +75,7 @@ export default function ScreensPart({ project }: { project: Project }) {
         />
       </Box>
       {job?.state !== 'running' ? (
-        <Button variant="outlined" disabled={!project.placements.length} onClick={() => void make()}>
+        <Button variant="outlined" disabled={isBare(project)} onClick={() => void make()}>
           Make the screens
         </Button>
       ) : (

@@ -9,7 +9,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
-import { counted, nth, type Project, slug } from '@/core';
+import { counted, isBare, nth, type Project, slug } from '@/core';
 import { makeBoard } from '@/session/board';
 import { record } from '@/session/bolt';
 import { openBook } from '@/session/book';
@@ -142,7 +142,7 @@ function BoardPart({ project }: { project: Project }) {
       {job?.state !== 'running' ? (
         <Button
           variant="outlined"
-          disabled={!ways.length || !project.placements.length}
+          disabled={!ways.length || isBare(project)}
           onClick={() => void make()}
           sx={{ justifySelf: 'start' }}
         >

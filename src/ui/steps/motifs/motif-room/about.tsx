@@ -13,7 +13,7 @@ import type { IncomingPage } from '@/session/intake';
 import { inspectFile } from '@/session/intake';
 import { replaceByVector } from '@/session/motif-art';
 import { textOf } from '@/session/trouble';
-import OriginFields from '../origin-fields';
+import OriginFields from '../../../parts/origin-fields';
 import TwoHalves from './two-halves';
 
 type Props = {

@@ -1,29 +1,28 @@
 'use client';
 
-import RedoRounded from '@mui/icons-material/RedoRounded';
-import UndoRounded from '@mui/icons-material/UndoRounded';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
-import IconButton from '@mui/material/IconButton';
-import Tab from '@mui/material/Tab';
-import Tabs from '@mui/material/Tabs';
-import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import {
   counted,
   DEFAULT_INTAKE,
   type FoundPage,
+  hexOfRgb,
+  isBare,
   MM_PER_INCH,
   PAGE_TOO_LARGE,
+  type PageKind,
   type Point,
   pageFits,
   pageMap,
+  pxToMm,
   type Sheet,
   wholePicture,
 } from '@/core';
 import { useBolt } from '@/session/bolt';
+import { type DrawingTaken, keepDrawing } from '@/session/drawing';
 import {
   type CutPiece,
   findPageIn,
@@ -38,11 +37,13 @@ import { runJob, useJob } from '@/session/jobs';
 import { type DraftOf, dropDraft, keepDraft } from '@/session/page-draft';
 import { textOf } from '@/session/trouble';
 import JobProgress from '../../../parts/job-progress';
-import { trim } from '../../../parts/lengths';
-import OriginFields from '../origin-fields';
+import lazyPart from '../../../parts/lazy-part';
+import { size as lengthsOf, trim } from '../../../parts/lengths';
+import OriginFields from '../../../parts/origin-fields';
 import { CornerGrips, PageOutline } from './corners';
 import Marks from './marks';
 import Notices from './notices';
+import PageHead from './page-head';
 import PageView from './page-view';
 import Review from './review';
 import StageClean from './stage-clean';
@@ -50,8 +51,10 @@ import StagePaper from './stage-paper';
 import StageSplit from './stage-split';
 import StageSquare from './stage-square';
 import { afterGesture, gestureOf, type Tool } from './tools';
+import { useFirstLook } from './use-first-look';
 import { useSettings } from './use-settings';
 import { type Show, useSight } from './use-sight';
+import WhatItIs, { DrawingFields } from './what-it-is';
 
 const STAGES = ['Square', 'Clean', 'Paper', 'Split'] as const;
 type Stage = (typeof STAGES)[number];
@@ -68,12 +71,22 @@ type Props = {
   onDone: () => void;
 };
 
+const GO_ON: Record<PageKind, string> = {
+  motifs: 'Separate the motifs',
+  lines: 'Separate the line art',
+  drawing: 'Take it in as one drawing',
+  tile: 'Look at its joins',
+  ground: 'Make it repeat',
+};
+const TileRoom = lazyPart(() => import('../../../tile-room/tile-room'));
+
 /** Taking a page apart, as a job. */
 const PAGE = 'page';
 
 /** One page from paper to separate motifs: squared, cleaned, its paper taken away, split, and looked over. */
 export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props) {
   const from = draft?.settings ?? sheet?.settings ?? DEFAULT_INTAKE;
+  const project = useBolt((s) => s.project);
   const { settings, change, undo, redo, canUndo, canRedo } = useSettings(from);
   const [stage, setStage] = useState<Stage>(page.camera && !sheet && !draft ? 'Square' : 'Paper');
   const [ppi, setPpi] = useState(draft ? draft.ppi : (sheet?.ppi ?? page.ppi));
@@ -85,11 +98,16 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const busy = job?.state === 'running';
   const [cuts, setCuts] = useState<CutPiece[] | null>(null);
   const [wrong, setWrong] = useState('');
+  const [chosen, setChosen] = useState<PageKind | null>(
+    sheet && project?.pictures.some((p) => p.sheet === sheet.id) ? 'drawing' : null,
+  );
+  const [taken, setTaken] = useState<DrawingTaken>({ keep: false, asCell: project ? isBare(project) : true });
+  const [tile, setTile] = useState<'tile' | 'ground' | null>(null);
   const [origin, setOrigin] = useState<Origin>({
     source: page.name.replace(/\.[^.]+$/, ''),
     permission: 'ask',
   });
-  const project = useBolt((s) => s.project);
+  const unit = project?.brief.unit ?? 'in';
   const ground = project?.colourways.find((c) => c.id === project.shown)?.colours[0] ?? '#fff';
 
   const corners = settings.corners ?? wholePicture(page);
@@ -144,6 +162,27 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     setWrong('');
     change(part, merge);
   };
+  const look = useFirstLook(page, ppi, settings, cuts !== null || tile !== null);
+  /** What it is taken for: as was chosen, else as it looks; of a page that is opened again, as it was. */
+  const kind = chosen ?? (sheet || replaces || draft ? 'motifs' : (look?.kind ?? 'motifs'));
+  const stages =
+    kind === 'drawing'
+      ? STAGES.slice(0, 3)
+      : kind === 'motifs' || kind === 'lines'
+        ? STAGES
+        : STAGES.slice(0, 1);
+  const guessed = useRef(false);
+  useEffect(() => {
+    // Its ground is read as it looks, once; what was set by hand stays.
+    if (!look || guessed.current || sheet || draft) return;
+    guessed.current = true;
+    if (look.settings.ground !== 'paper') change(look.settings);
+  }, [look, sheet, draft, change]);
+  const chooseKind = (next: PageKind) => {
+    setChosen(next);
+    if (next === 'tile' || next === 'ground') setStage('Square');
+    else if (squaring || stage === 'Split') setStage('Paper');
+  };
   const bolt = project?.id;
   useEffect(() => {
     if (!bolt) return;
@@ -177,6 +216,21 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     if (ok) leave();
   };
 
+  const drawing = async () => {
+    setWrong('');
+    if (!ppi || !look) return;
+    const ground = settings.ground === 'colour' ? hexOfRgb(look.ground) : null;
+    const ok = await runJob(PAGE, 'Taking the drawing in.', (work) =>
+      keepDrawing(page, settings, ppi, ground, taken, origin, work, sheet?.id),
+    );
+    if (ok) leave();
+  };
+  const go = () => {
+    if (kind === 'drawing') return drawing();
+    if (kind === 'tile' || kind === 'ground') return setTile(kind);
+    return separate();
+  };
+
   const kept = cuts?.filter((c) => c.keep).length ?? 0;
   const title = cuts ? `${counted(cuts.length, 'motif')} on ${page.name}` : page.name;
   return (
@@ -195,56 +249,18 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
         e.preventDefault();
       }}
     >
-      <Box
-        sx={{
-          display: 'flex',
-          alignItems: 'center',
-          gap: 1.5,
-          px: 2,
-          py: 0.75,
-          borderBottom: 1,
-          borderColor: 'divider',
-          flexWrap: 'wrap',
+      <PageHead
+        title={title}
+        stages={stages}
+        stage={stage}
+        onStage={(next) => {
+          setStage(next);
+          setTool('look');
         }}
-      >
-        <Typography id="page-title" variant="h2" noWrap sx={{ minWidth: 0, flex: '1 1 200px' }}>
-          {title}
-        </Typography>
-        {!cuts && (
-          <>
-            <Tabs
-              value={stage}
-              onChange={(_, v) => {
-                setStage(v);
-                setTool('look');
-              }}
-              aria-label="Steps of taking a page in"
-              sx={{
-                minHeight: 40,
-                '& .MuiTab-root': { minHeight: 40, textTransform: 'none', fontWeight: 600 },
-              }}
-            >
-              {STAGES.map((s, n) => (
-                <Tab key={s} value={s} label={`${n + 1} ${s}`} />
-              ))}
-            </Tabs>
-            <Tooltip title="Undo">
-              <span>
-                <IconButton aria-label="Undo on this page" onClick={undo} disabled={!canUndo || busy}>
-                  <UndoRounded fontSize="small" />
-                </IconButton>
-              </span>
-            </Tooltip>
-            <Tooltip title="Redo">
-              <span>
-                <IconButton aria-label="Redo on this page" onClick={redo} disabled={!canRedo || busy}>
-                  <RedoRounded fontSize="small" />
-                </IconButton>
-              </span>
-            </Tooltip>
-          </>
-        )}
-      </Box>
+        onUndo={canUndo && !busy ? undo : undefined}
+        onRedo={canRedo && !busy ? redo : undefined}
+        plain={cuts !== null}
+      />
       <Box
         sx={{
           flex: 1,
@@ -329,6 +345,19 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
             </>
           ) : (
             <>
+              <WhatItIs look={look} kind={kind} onKind={chooseKind} />
+              {kind === 'drawing' && !squaring && (
+                <DrawingFields
+                  look={look}
+                  taken={taken}
+                  sheetText={
+                    ppi
+                      ? lengthsOf(pxToMm(size.width, ppi), pxToMm(size.height, ppi), unit)
+                      : 'once its ppi is known'
+                  }
+                  onChange={(part) => setTaken({ ...taken, ...part })}
+                />
+              )}
               {squaring && (
                 <StageSquare
                   picture={page}
@@ -397,8 +426,8 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                 {sheet || replaces ? 'Put in' : 'Keep'} {kept} {kept === 1 ? 'motif' : 'motifs'}
               </Button>
             ) : (
-              <Button variant="contained" onClick={separate} disabled={!ppi || busy}>
-                Separate the motifs
+              <Button variant="contained" onClick={() => void go()} disabled={!ppi || busy}>
+                {GO_ON[kind]}
               </Button>
             )}
             <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
@@ -414,6 +443,15 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
           </Box>
         </Box>
       </Box>
+      {tile && ppi && (
+        <TileRoom
+          page={page}
+          settings={settings}
+          ppi={ppi}
+          as={tile}
+          onDone={(done) => (done ? leave() : setTile(null))}
+        />
+      )}
     </Dialog>
   );
 }

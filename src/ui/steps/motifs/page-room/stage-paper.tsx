@@ -30,6 +30,16 @@ export default function StagePaper({ settings, tool, brushMm, onTool, onBrush, c
   const setBack = (part: Partial<Backing>) => change({ back: { ...(back ?? DEFAULT_BACKING), ...part } });
   return (
     <>
+      <ToggleButtonGroup
+        exclusive
+        fullWidth
+        value={settings.ground}
+        onChange={(_, v) => v && change({ ground: v, joined: v === 'paper' })}
+        aria-label="What the art lies on"
+      >
+        <ToggleButton value="paper">White paper</ToggleButton>
+        <ToggleButton value="colour">A coloured ground</ToggleButton>
+      </ToggleButtonGroup>
       <Box>
         <Typography variant="subtitle2" id="tolerance-label">
           Tolerance, {settings.tolerance} %

@@ -1,0 +1,52 @@
+import { pxToMm } from '../units';
+
+/** Art that leaves the sheet: over which edge, and where along it, mm from its top or left end. */
+export type Leaving = { side: 'left' | 'right' | 'top' | 'bottom'; fromMm: number; longMm: number };
+
+/** Stretches nearer than this are one piece, shorter ones a speck, mm. */
+const JOIN_MM = 1;
+const LEAST_MM = 0.8;
+/** How far in from the edge art may end and still leave the sheet, mm: a scan loses its rim. */
+const RIM_MM = 0.25;
+
+/** The stretches of each edge of a sheet over which art leaves it. @param mask 1 where there is art. */
+export function leavingSheet(mask: Uint8Array, width: number, height: number, ppi: number): Leaving[] {
+  const rim = Math.max(1, Math.round((RIM_MM * ppi) / 25.4));
+  const mm = (px: number) => pxToMm(px, ppi);
+  const along = (
+    side: Leaving['side'],
+    long: number,
+    at: (t: number, depth: number) => number,
+  ): Leaving[] => {
+    const out: { from: number; to: number }[] = [];
+    for (let t = 0; t < long; t++) {
+      let on = 0;
+      for (let d = 0; d < rim && !on; d++) on = mask[at(t, d)];
+      if (!on) continue;
+      const last = out.at(-1);
+      if (last && mm(t - last.to) <= JOIN_MM) last.to = t + 1;
+      else out.push({ from: t, to: t + 1 });
+    }
+    return out
+      .filter(({ from, to }) => mm(to - from) >= LEAST_MM)
+      .map(({ from, to }) => ({ side, fromMm: mm(from), longMm: mm(to - from) }));
+  };
+  return [
+    ...along('left', height, (t, d) => t * width + d),
+    ...along('right', height, (t, d) => t * width + width - 1 - d),
+    ...along('top', width, (t, d) => d * width + t),
+    ...along('bottom', width, (t, d) => (height - 1 - d) * width + t),
+  ];
+}
+
+/** Art that leaves the sheet, in words: a sentence for each edge, none where all stays on it. */
+export function leavingText(leaving: readonly Leaving[]): string[] {
+  const mm = (v: number) => `${Math.round(v)}\u00a0mm`;
+  const at = { left: 'on the left', right: 'on the right', top: 'at the top', bottom: 'at the bottom' };
+  return (['left', 'right', 'top', 'bottom'] as const).flatMap((side) => {
+    const list = leaving.filter((l) => l.side === side).map((l) => l.longMm);
+    if (!list.length) return [];
+    if (list.length === 1) return [`One piece leaves the sheet ${at[side]}, ${mm(list[0])} of the edge.`];
+    return [`${list.length} pieces leave the sheet ${at[side]}: ${list.map(mm).join(', ')} of the edge.`];
+  });
+}

@@ -1,0 +1,127 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { type FirstLook, type Leaving, leavingText, PAGE_KINDS, type PageKind } from '@/core';
+import type { DrawingTaken } from '@/session/drawing';
+
+const NAMES: Record<PageKind, [name: string, says: string]> = {
+  motifs: ['Separate motifs', 'Each piece is cut out, to be laid by itself.'],
+  drawing: ['One drawing', 'All of it stays together, at its place and at its size.'],
+  tile: ['A finished tile', 'It repeats by itself: as the cloth, or with motifs on it.'],
+  ground: ['A ground or texture', 'A wash, a paper, a weave: made to repeat, under or over all.'],
+  lines: ['Line art to colour', 'Pieces are cut out; each is filled with flat colour under the ink.'],
+};
+
+type Props = {
+  /** What it seems to be; null while that is looked at. */
+  look: (FirstLook & { leaving: Leaving[] }) | null;
+  kind: PageKind;
+  onKind: (kind: PageKind) => void;
+};
+
+/** What the picture is taken for: its reason, and the others. */
+export default function WhatItIs({ look, kind, onKind }: Props) {
+  const [open, setOpen] = useState(false);
+  const guessed = look?.kind === kind;
+  return (
+    <Box
+      component="section"
+      aria-label="What this picture is"
+      data-testid="what-it-is"
+      sx={{ display: 'grid', gap: 0.5, pb: 1.5, borderBottom: 1, borderColor: 'divider' }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'baseline', justifyContent: 'space-between', gap: 1 }}>
+        <Typography variant="h3" component="p">
+          {NAMES[kind][0]}
+        </Typography>
+        <Button onClick={() => setOpen(!open)} aria-expanded={open}>
+          {open ? 'Fold' : 'Something else?'}
+        </Button>
+      </Box>
+      <Typography variant="body2" color="text.secondary">
+        {look ? (guessed ? look.why : NAMES[kind][1]) : 'Looking at what it is.'}
+      </Typography>
+      {open && (
+        <Box role="radiogroup" aria-label="What it is" sx={{ display: 'grid', gap: 0.5, mt: 0.5 }}>
+          {PAGE_KINDS.map((k) => (
+            <Box
+              key={k}
+              component="button"
+              role="radio"
+              aria-checked={k === kind}
+              onClick={() => {
+                onKind(k);
+                setOpen(false);
+              }}
+              sx={{
+                textAlign: 'left',
+                border: 1,
+                borderColor: k === kind ? 'primary.main' : 'divider',
+                borderRadius: 1,
+                bgcolor: 'background.paper',
+                color: 'text.primary',
+                font: 'inherit',
+                p: 1,
+                cursor: 'pointer',
+              }}
+            >
+              <Typography variant="body2" sx={{ fontWeight: 600 }}>
+                {NAMES[k][0]}
+              </Typography>
+              <Typography variant="caption" color="text.secondary">
+                {NAMES[k][1]}
+              </Typography>
+            </Box>
+          ))}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** How a page is taken in as one drawing: what leaves the sheet is told. */
+export function DrawingFields({
+  look,
+  taken,
+  sheetText,
+  onChange,
+}: {
+  look: Props['look'];
+  taken: DrawingTaken;
+  /** The size of the sheet, in the bolt's unit. */
+  sheetText: string;
+  onChange: (part: Partial<DrawingTaken>) => void;
+}) {
+  const leaving = look ? leavingText(look.leaving) : [];
+  return (
+    <Box sx={{ display: 'grid', gap: 0.5 }}>
+      {look && (
+        <Box
+          data-testid="leaving"
+          sx={{ borderLeft: 3, borderColor: leaving.length ? 'warning.main' : 'secondary.main', pl: 1.5 }}
+        >
+          {(leaving.length ? leaving : ['Nothing leaves the sheet.']).map((text) => (
+            <Typography key={text} variant="body2">
+              {text}
+            </Typography>
+          ))}
+        </Box>
+      )}
+      <FormControlLabel
+        control={<Checkbox size="small" checked={taken.keep} onChange={(_, keep) => onChange({ keep })} />}
+        label={look?.settings.ground === 'colour' ? 'keep its ground with it' : 'keep the paper with it'}
+      />
+      <FormControlLabel
+        control={
+          <Checkbox size="small" checked={taken.asCell} onChange={(_, asCell) => onChange({ asCell })} />
+        }
+        label={`make the cell as large as the sheet, ${sheetText}`}
+      />
+    </Box>
+  );
+}
