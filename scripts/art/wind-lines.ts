@@ -1,4 +1,4 @@
-import { type Board, type Colour, circle, ink, newBoard, type Pts, wash } from './brush';
+import { type Board, type Colour, ink, newBoard, type Pts, wash } from './brush';
 import { BLUSH, MADDER, NAVY, OCHRE, SEA } from './colours';
 import { seeded } from './noise';
 
@@ -25,11 +25,12 @@ function copies(pts: Pts): Pts[] {
 type Hand = { board: Board; seed: number };
 const paint = async (h: Hand, pts: Pts, colour: Colour, more: { brush?: number; dry?: number } = {}) => {
   const seed = h.seed++;
-  for (const each of copies(pts)) await wash(h.board, each, colour, { seed, strength: 0.84, pool: 0.3, rim: 0.45, dry: 0.3, ...more });
+  for (const each of copies(pts))
+    await wash(h.board, each, colour, { seed, strength: 0.84, pool: 0.3, rim: 0.45, dry: 0.3, ...more });
 };
-const line = async (h: Hand, pts: Pts, width: number, taper = 0.6, closed = false, colour = NAVY) => {
+const line = async (h: Hand, pts: Pts, width: number, taper = 0.6, round = true) => {
   const seed = h.seed++;
-  for (const each of copies(pts)) await ink(h.board, each, colour, { seed, width, taper, closed });
+  for (const each of copies(pts)) await ink(h.board, each, NAVY, { seed, width, taper, round });
 };
 
 /** Where a line runs, by the share of its way round. */
@@ -53,7 +54,7 @@ async function bow(h: Hand, x: number, y: number, angle: number, colour: Colour,
       [side * 44, 26],
     ];
     await paint(h, turned(wing, x, y, angle, k), colour, { brush: 80 });
-    await line(h, turned([...wing, [0, 0]], x, y, angle, k), 5.5, 0.3);
+    await line(h, turned([...wing, [0, 0]], x, y, angle, k), 5.5, 0.3, false);
   }
 }
 
@@ -71,21 +72,43 @@ async function kite(h: Hand, x: number, y: number, angle: number, colours: Colou
     [low, left, mid],
     [left, top, mid],
   ];
-  for (const [n, part] of parts.entries()) await paint(h, turned(part, x, y, angle, k), colours[n % colours.length], { brush: 30 + n * 40 });
-  await line(h, turned([top, right, low, left, top], x, y, angle, k), 8, 0.1);
+  for (const [n, part] of parts.entries())
+    await paint(h, turned(part, x, y, angle, k), colours[n % colours.length], { brush: 30 + n * 40 });
+  await line(h, turned([top, right, low, left, top], x, y, angle, k), 8, 0.1, false);
   await line(h, turned([top, low], x, y, angle, k), 5, 0.2);
   await line(h, turned([left, right], x, y, angle, k), 5, 0.2);
 }
 
-/** A curl of wind: a spiral drawn out to a tail. */
+/** A curl of wind: a spiral that runs out into a long stroke, and a shorter stroke under it. */
 async function curl(h: Hand, x: number, y: number, angle: number, k: number, way: 1 | -1) {
-  const pts: Pts = Array.from({ length: 26 }, (_, n) => {
-    const t = n / 25;
-    const r = 14 + 62 * t;
-    const a = 4.4 * Math.PI * t;
-    return t < 0.8 ? [way * r * Math.cos(a), r * Math.sin(a)] : [way * (r + 340 * (t - 0.8)) * Math.cos(4.4 * Math.PI * 0.8), r * Math.sin(a) * (1 - 2 * (t - 0.8))];
+  const turns = 3.5 * Math.PI;
+  const spiral: Pts = Array.from({ length: 22 }, (_, n) => {
+    const t = n / 21;
+    const r = 8 + 46 * t;
+    return [way * (r * Math.cos(turns * t) - 30), r * Math.sin(turns * t)];
   });
-  await line(h, turned(pts, x, y, angle, k), 7.5, 0.9);
+  const run: Pts = [
+    [way * 10, -58],
+    [way * 60, -50],
+    [way * 118, -22],
+  ];
+  await line(h, turned([...spiral, ...run], x, y, angle, k), 8, 0.9);
+  await line(
+    h,
+    turned(
+      [
+        [way * 30, 44],
+        [way * 78, 40],
+        [way * 128, 18],
+      ],
+      x,
+      y,
+      angle,
+      k,
+    ),
+    6,
+    1,
+  );
 }
 
 async function swift(h: Hand, x: number, y: number, angle: number, k: number) {
@@ -108,19 +131,52 @@ async function swift(h: Hand, x: number, y: number, angle: number, k: number) {
   await paint(h, turned(body, x, y, angle, k), NAVY, { dry: 0.55 });
 }
 
+/** Three strokes of wind. */
+async function gust(h: Hand, x: number, y: number, angle: number, k: number) {
+  for (let n = 0; n < 3; n++)
+    await line(
+      h,
+      turned(
+        [
+          [-46 + n * 14, n * 17 - 17],
+          [0, n * 17 - 22],
+          [44 - n * 8, n * 17 - 17],
+        ],
+        x,
+        y,
+        angle,
+        k,
+      ),
+      5,
+      1,
+    );
+}
+
+/** Whether nothing was drawn yet within a circle of the sheet, which joins itself. */
+function isBare({ rgb }: Board, x: number, y: number, r: number): boolean {
+  for (let dy = -r; dy <= r; dy += 5) {
+    for (let dx = -r; dx <= r; dx += 5) {
+      if (dx * dx + dy * dy > r * r) continue;
+      const [px, py] = [x + dx, y + dy].map((v) => ((Math.round(v) % SIDE) + SIDE) % SIDE);
+      if (rgb[(py * SIDE + px) * 3] < 0.97) return false;
+    }
+  }
+  return true;
+}
+
 /** Kites on long lines wound through the whole sheet, drawn so that it joins itself: RGB 0 to 1 on white. */
 export async function windLines(): Promise<Board> {
   const h: Hand = { board: newBoard(SIDE, SIDE), seed: 7001 };
   const random = seeded(41);
   const colours = [MADDER, OCHRE, SEA, BLUSH];
   const kites: [number, number, number, Colour[], number][] = [
-    [420, 610, -0.5, [MADDER, BLUSH], 1.02],
-    [1330, 640, 0.42, [SEA, OCHRE], 0.92],
-    [880, 1205, -0.25, [OCHRE, MADDER, OCHRE, SEA], 1.06],
-    [1650, 1210, 0.6, [BLUSH, SEA], 0.84],
-    [250, 1230, 0.3, [SEA, NAVY], 0.78],
-    [640, 55, 0.5, [OCHRE, BLUSH], 0.86],
-    [1440, 40, -0.4, [MADDER, SEA], 0.95],
+    [420, 610, -0.5, [MADDER, BLUSH], 1.24],
+    [1330, 640, 0.42, [SEA, OCHRE], 1.12],
+    [880, 1205, -0.25, [OCHRE, MADDER, OCHRE, SEA], 1.26],
+    [1650, 1210, 0.6, [BLUSH, SEA], 1.02],
+    [250, 1230, 0.3, [SEA, NAVY], 0.98],
+    [640, 55, 0.5, [OCHRE, BLUSH], 1.06],
+    [1440, 40, -0.4, [MADDER, SEA], 1.14],
   ];
   // Tails first: each hangs from its kite to the line under it.
   for (const [n, [x, y, angle, , k]] of kites.entries()) {
@@ -128,7 +184,12 @@ export async function windLines(): Promise<Board> {
     const way = WAYS[n === 0 || n === 1 ? 1 : n === 5 || n === 6 ? 0 : 2];
     const to = way(((foot[0] - Math.sin(angle) * 120) / SIDE + 1) % 1);
     const end: [number, number] = [foot[0] - Math.sin(angle) * 120, to[1]];
-    const tail: Pts = [foot, [foot[0] - 34, (foot[1] * 2 + end[1]) / 3], [foot[0] + 30, (foot[1] + end[1] * 2) / 3], end];
+    const tail: Pts = [
+      foot,
+      [foot[0] - 34, (foot[1] * 2 + end[1]) / 3],
+      [foot[0] + 30, (foot[1] + end[1] * 2) / 3],
+      end,
+    ];
     await line(h, tail, 5, 0.2);
     for (const t of [0.36, 0.7]) {
       const at: [number, number] = [foot[0] + (t < 0.5 ? -26 : 22), foot[1] + (end[1] - foot[1]) * t];
@@ -145,45 +206,24 @@ export async function windLines(): Promise<Board> {
     }
   }
   for (const [x, y, angle, of, k] of kites) await kite(h, x, y, angle, of, k);
-  const curls: [number, number, number, number, 1 | -1][] = [
-    [880, 540, 0.1, 0.95, 1],
-    [60, 760, -0.2, 0.8, -1],
-    [1680, 610, 0.3, 0.8, 1],
-    [1260, 1130, 0.1, 0.9, -1],
-    [560, 1120, -0.3, 0.8, 1],
-    [1060, 1740, 0.2, 0.9, 1],
-    [240, 60, -0.1, 0.9, -1],
-    [1750, 1640, 0.2, 0.7, 1],
-    [400, 1720, 0.1, 0.75, -1],
+  // What is left bare is filled: the largest first, each where it has room.
+  const fillers: [
+    count: number,
+    reach: number,
+    lay: (x: number, y: number, k: number, n: number) => Promise<void>,
+  ][] = [
+    [9, 168, (x, y, k, n) => curl(h, x, y, (random() - 0.5) * 0.5, k, n % 2 ? 1 : -1)],
+    [8, 122, (x, y, k) => swift(h, x, y, (random() - 0.5) * 1.1, 0.95 * k)],
+    [6, 100, (x, y, k, n) => bow(h, x, y, random() * 3, colours[n % 4], 0.9 * k)],
+    [26, 66, (x, y, k) => gust(h, x, y, (random() - 0.5) * 0.5, k)],
   ];
-  for (const [x, y, angle, k, way] of curls) await curl(h, x, y, angle, k, way);
-  for (const [x, y, angle, k] of [
-    [1080, 640, -0.3, 0.85],
-    [1480, 960, 0.2, 0.75],
-    [640, 760, 0.5, 0.7],
-    [90, 1010, -0.2, 0.72],
-    [930, 170, -0.1, 0.8],
-    [1180, 1640, 0.3, 0.78],
-    [1720, 250, -0.5, 0.7],
-  ])
-    await swift(h, x, y, angle, k);
-  // Strokes of wind in what is left bare.
-  for (const [x, y, angle] of [
-    [230, 470, 0.15],
-    [1120, 440, -0.1],
-    [1560, 480, 0.2],
-    [700, 940, -0.15],
-    [1090, 1000, 0.1],
-    [430, 1040, 0.2],
-    [1430, 1250, -0.1],
-    [90, 1400, 0.1],
-    [640, 1640, -0.2],
-    [1540, 1720, 0.1],
-    [1150, 90, 0.15],
-    [60, 250, -0.1],
-  ])
-    for (let n = 0; n < 3; n++)
-      await line(h, turned([[-46 + n * 14, n * 17], [0, n * 17 - 5], [44 - n * 8, n * 17]], x, y, angle), 5, 1);
-  await line(h, circle(1600, 900, 20, 18), 5, 0.2, true, MADDER);
+  for (const [count, reach, lay] of fillers) {
+    for (let n = 0, tries = 0; n < count && tries < 4000; tries++) {
+      const k = 0.86 + 0.24 * random();
+      const [x, y] = [random() * SIDE, random() * SIDE];
+      if (!isBare(h.board, x, y, reach * k)) continue;
+      await lay(x, y, k, n++);
+    }
+  }
   return h.board;
 }

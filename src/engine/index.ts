@@ -15,6 +15,7 @@ export type {
   Incoming,
   LayRequest,
   PageView,
+  PieceRequest,
   Proof,
   ProofSeen,
   SceneRequest,
@@ -163,6 +164,15 @@ export const joinParts: Call<'joinParts'> = (...args) => pages.run((s) => s.join
 export const paletteOfPicture: Call<'paletteOfPicture'> = (...args) =>
   pages.run((s) => s.paletteOfPicture(...args), reading);
 export const compose: Call<'compose'> = (...args) => interactive.run((s) => s.compose(...args));
+export const composePieces = (
+  ...[pieces, ppi, mostPx, load]: [...Parameters<Services['composePieces']>, AssetLoader]
+) =>
+  withArt(
+    interactive,
+    pieces.map((p) => p.art),
+    load,
+    (s) => s.composePieces(pieces, ppi, mostPx),
+  ) as ReturnType<Call<'composePieces'>>;
 export const viewFill: Call<'viewFill'> = (...args) => interactive.run((s) => s.viewFill(...args));
 export const regionAt: Call<'regionAt'> = (...args) => interactive.run((s) => s.regionAt(...args));
 export const fillLineArt: Call<'fill'> = (...args) => interactive.run((s) => s.fill(...args));

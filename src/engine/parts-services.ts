@@ -3,14 +3,22 @@ import {
   commonBox,
   composeParts,
   crop,
+  cutTo,
   encodePng,
   fillUnderInk,
   flatPart,
   type LineArt,
+  MM_PER_INCH,
   newRaster,
+  pixelPlan,
+  pyramidOf,
   type Raster,
   type Rgb,
   reduceTo,
+  renderWindow,
+  Said,
+  type Scene,
+  type SceneMotif,
   sha256Of,
   svgOf,
   type TraceOptions,
@@ -18,8 +26,9 @@ import {
   traceDifference,
 } from '../core';
 import { decodeCutOut } from '../core/format/png/read';
+import { colouredArt, sceneMotif } from './art-store';
 import { decodePicture } from './decode';
-import type { CutArt } from './protocol';
+import type { CutArt, PieceRequest } from './protocol';
 import { bitmapOf } from './surface';
 import { drawSvg } from './svg';
 
@@ -78,6 +87,48 @@ export const partServices = {
   /** Parts, the lowest first, put together to one picture. */
   async compose(parts: { bytes: Bytes; rgb?: Rgb }[], ppi: number) {
     return fileOf(composeParts(parts.map((p) => ({ art: decodeCutOut(p.bytes), rgb: p.rgb }))), ppi);
+  },
+
+  /**
+   * Pieces laid over each other, the lowest first, as one picture: no finer than `ppi`, nor longer than `mostPx`. `middle`: where
+   * the middle of the picture lies, mm from what the pieces lie about.
+   */
+  async composePieces(pieces: PieceRequest[], ppi: number, mostPx: number) {
+    const motifs = new Map(
+      pieces.map(({ art, cut }): [string, SceneMotif] => [
+        art.motif,
+        cut ? { pyramid: pyramidOf(cutTo(colouredArt(art), cut)), ppi: art.ppi } : sceneMotif(art),
+      ]),
+    );
+    const placements = pieces.map((p) => p.placed);
+    const scene: Scene = { ground: null, motifs, placements };
+    const reach = Math.max(
+      ...pieces.map(({ placed, art }) => {
+        const { width, height } = motifs.get(art.motif)?.pyramid ?? { width: 0, height: 0 };
+        return (
+          Math.hypot(placed.x, placed.y) +
+          (Math.hypot(width, height) / 2 / art.ppi) * MM_PER_INCH * placed.scale +
+          1
+        );
+      }),
+    );
+    const fine = Math.min(ppi, mostPx / ((2 * reach) / MM_PER_INCH));
+    // One cell, so large that no copy comes in sight.
+    const cell = { width: 5 * reach, height: 5 * reach };
+    const plan = pixelPlan({ kind: 'straight', drop: { p: 0, q: 1 } }, cell, fine);
+    const half = Math.ceil(reach * plan.scale.x);
+    const all = renderWindow(scene, plan, 2 * half, 2 * half, { origin: { x: -half, y: -half } });
+    const box = commonBox([all]);
+    if (!box) throw new Said('Nothing of these pieces is left to be seen.');
+    const art = crop(all, box.x, box.y, box.width, box.height);
+    return {
+      ...(await fileOf(art, plan.ppi)),
+      ppi: plan.scale.x * MM_PER_INCH,
+      middle: {
+        x: (box.x + box.width / 2 - half) / plan.scale.x,
+        y: (box.y + box.height / 2 - half) / plan.scale.y,
+      },
+    };
   },
 
   /** Line art with its regions coloured, to look at, and the regions there are. */

@@ -1,4 +1,4 @@
-import type { Layout, Placed, Reserved, Rgb, Scene, SceneGrain, Silhouette, Size } from '../core';
+import type { Layout, Placed, Point, Reserved, Rgb, Scene, SceneGrain, Silhouette, Size } from '../core';
 
 /**
  * Which art, at which ppi, from the inks it was drawn in to the inks it is wanted in (ground left out). Vector
@@ -32,6 +32,9 @@ export type ProofSeen = 'eye' | 'paper';
 /** What a printer changes by more than this, dE00, is far off: a warning marks it in this grey. */
 export const FAR_OFF = 5;
 export const MARKED = '#767a7e';
+
+/** One piece of a motif that is put together: its art, how it lies about the middle, and the line that it is cut to, px of it. */
+export type PieceRequest = { art: ArtRequest; placed: Placed; cut?: Point[] };
 
 /** A cut-out picture as a file to keep, and a small bitmap to know it by. */
 export type CutArt = {

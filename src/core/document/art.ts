@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PART_KINDS } from '../intake';
-import { hex, id, name, placeMm, point, sha, shortMm } from './fields';
+import { BLENDS } from '../render';
+import { hex, id, name, opacity, placeMm, point, sha, shortMm } from './fields';
 import { oneOfKinds } from './kinds';
 
 /** One part of a motif's art, in register with the others; `hex` colours it all over. */
@@ -32,6 +33,10 @@ const pieceSchema = z.object({
   scale: z.number().min(0.002).max(200),
   mirror: z.boolean(),
   cut: z.array(point).min(3).max(400).optional(),
+  vector: z.boolean().optional(),
+  inkOverrides: z.record(id, id).optional(),
+  blend: z.enum(BLENDS).optional(),
+  opacity: opacity.optional(),
 });
 
 /** A blot that was healed: its middle and how far it reaches, px of the picture. */

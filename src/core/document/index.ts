@@ -18,6 +18,7 @@ export { type Applied, applied, apply, type Edit, several } from './edits/edit';
 export { joinSteps, patched, type Step, stepOf, stepSchema } from './edits/history';
 export * from './edits/layers';
 export { type OverrideRule, overrideInk, overrideInksByRule } from './edits/override-inks';
+export * from './edits/pieces';
 export * from './edits/placements';
 export { artKey, counterKey, type InkedArt, inkedArts } from './inked-art';
 export { isOfLaterVersion, openProject } from './open';
@@ -51,4 +52,4 @@ export {
   type TileLayer,
 } from './schema';
 export { shownColourway, shownGround } from './shown';
-export { sizeMm, type TileFit, tileFit, tileFitText } from './tile-fit';
+export { sizeMm, tileFit } from './tile-fit';

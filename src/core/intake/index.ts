@@ -7,6 +7,7 @@ export { type Leaving, leavingSheet, leavingText } from './leaving-sheet';
 export { fillUnderInk, flatPart, type LineArt, type Region } from './line-art';
 export { estimatePaper, evenLight, toneOf } from './paper';
 export { commonBox, composeParts, PART_KINDS, type PartKind, partKindOf } from './parts';
+export { cutTo } from './pieces';
 export {
   type AreaClick,
   type Backing,

@@ -17,6 +17,7 @@ import {
   WHITE_PAPER,
 } from './paper';
 import { DEFAULT_INTAKE, type IntakeSettings } from './settings';
+import { softShadows } from './soft-shadow';
 import { pageMap } from './square';
 
 /** A cut-out piece: RGBA art, and where its box lay on the squared page, px. */
@@ -50,6 +51,8 @@ export type ReadPage = {
   /** The coloured ground that the art lies on; null: paper. */
   ground: GroundField | null;
   mask: Uint8Array;
+  /** Soft shadows that are kept: how dark each pixel of them is, 0 to 255; null: there are none. */
+  shadow: Uint8Array | null;
   cutOut: boolean;
 };
 
@@ -68,7 +71,29 @@ export function readPage(page: Raster, ppi: number, settings: IntakeSettings, fa
   const paper = own || ground ? WHITE_PAPER : estimatePaper(page);
   const tone = ground ? asItIs(page) : toneOf(page, paper, settings);
   const mask = artMask(page, ppi, settings, tone, toPageOf(settings, factor), own, ground);
-  return { page, ppi, paper, tone, ground, mask, cutOut: own !== null };
+  const shadow = own ? null : shadowsOf(page, ppi, mask, tone, ground, settings);
+  return { page, ppi, paper, tone, ground, mask, shadow, cutOut: own !== null };
+}
+
+/** Soft shadows: taken out of the mask, or left in it and told, pixel by pixel. */
+function shadowsOf(
+  page: Raster,
+  ppi: number,
+  mask: Uint8Array,
+  tone: Tone,
+  ground: GroundField | null,
+  { shadows }: IntakeSettings,
+): Uint8Array | null {
+  const flat = ground ? page : evenLight(page, tone);
+  const under = ground ? underOf(ground, { x: 0, y: 0, width: page.width }) : WHITE;
+  const found = softShadows(flat, mask, ppi, under);
+  let any = false;
+  for (let p = 0; p < mask.length; p++) {
+    if (!found[p]) continue;
+    any = true;
+    mask[p] = shadows === 'keep' ? 1 : 0;
+  }
+  return any && shadows === 'keep' ? found : null;
 }
 
 /**
@@ -144,13 +169,14 @@ export function splitPieces(
 }
 
 function cutPiece(
-  { page, ppi, tone, ground, cutOut }: ReadPage,
+  { page, ppi, tone, ground, shadow, cutOut }: ReadPage,
   box: { x: number; y: number; width: number; height: number },
   own: Uint8Array,
   { back, softMm }: IntakeSettings,
 ): Raster {
   const flat = evenLight(page, tone, box);
   const art = cutOut ? keepOwnEdge(flat, own) : cutOff(flat, own, ppi, ground, box);
+  if (shadow) castShadow(art, own, shadow, box, page.width);
   const backed = back
     ? backArt(art, {
         shrinkPx: mmToPx(back.shrinkMm, ppi),
@@ -160,6 +186,21 @@ function cutPiece(
     : art;
   softenEdge(backed, mmToPx(softMm, ppi));
   return backed;
+}
+
+/** Shadow that is kept is black, as see-through as it was faint. */
+export function castShadow(
+  art: Raster,
+  own: Uint8Array,
+  shadow: Uint8Array,
+  box: { x: number; y: number; width: number },
+  pageWidth: number,
+) {
+  for (let p = 0; p < own.length; p++) {
+    if (own[p] !== OWN) continue;
+    const dark = shadow[(box.y + Math.floor(p / box.width)) * pageWidth + box.x + (p % box.width)];
+    if (dark) art.data.set([0, 0, 0, dark], p * 4);
+  }
 }
 
 /** Art cut off what it lies on: white paper, or a coloured ground, into which its colours run further (a JPEG halves them). */

@@ -5,7 +5,7 @@ import { type Leaving, leavingSheet } from './leaving-sheet';
 import { evenLight } from './paper';
 import { commonBox } from './parts';
 import type { IntakeSettings } from './settings';
-import { cutOff, type ReadPage, readPage } from './split';
+import { castShadow, cutOff, type ReadPage, readPage } from './split';
 
 /** A whole drawing: its art, where its box lies on the squared page (px), and what of it leaves the sheet. */
 export type Drawing = { x: number; y: number; art: Raster; leaving: Leaving[] };
@@ -39,12 +39,16 @@ export function wholeDrawing(page: Raster, ppi: number, settings: IntakeSettings
   return { x: box.x, y: box.y, art: crop(art, box.x, box.y, box.width, box.height), leaving };
 }
 
-function cutWhole({ page, ppi, tone, ground, mask, cutOut }: ReadPage, { softMm }: IntakeSettings): Raster {
+function cutWhole(
+  { page, ppi, tone, ground, mask, shadow, cutOut }: ReadPage,
+  { softMm }: IntakeSettings,
+): Raster {
   const flat = evenLight(page, tone);
   if (cutOut) return flat;
   const own = mask.map((v) => v * OWN);
   const box = { x: 0, y: 0, width: page.width };
   const art = cutOff(flat, own, ppi, ground, box);
+  if (shadow) castShadow(art, own, shadow, box, page.width);
   softenEdge(art, mmToPx(softMm, ppi));
   return art;
 }

@@ -16,4 +16,5 @@ export {
   type Size,
 } from './layout';
 export { blockFits, type PixelPlan, pixelPlan } from './pixel-plan';
+export { type TileFit, tileFitIn, tileFitText, timesIn } from './tile-fit';
 export { type Box, nearestCopy, shiftsInto, wrapPoint } from './wrap';

@@ -22,4 +22,3 @@ export {
 } from './scene';
 export { inkShares, splitPatterns } from './split';
 export { spriteOf } from './sprite';
-export { timesIn } from './tile';

@@ -1,9 +1,17 @@
 import fc from 'fast-check';
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { type Alternate, homeCell, type Layout, pixelPlan } from '../lattice';
+import {
+  type Alternate,
+  homeCell,
+  type Layout,
+  pixelPlan,
+  tileFitIn,
+  tileFitText,
+  timesIn,
+} from '../lattice';
 import { differingPixels, newRaster, pyramidOf, type Raster, rollRaster } from '../raster';
-import { renderBlock, renderWindow, type Scene, splitPatterns, timesIn } from '.';
+import { renderBlock, renderWindow, type Scene, splitPatterns } from '.';
 
 /** A picture in which no two pixels are alike. */
 function field(width: number, height: number, alpha = 255): Raster {
@@ -174,5 +182,11 @@ describe('layers and grounds', () => {
     expect(timesIn(100, 300)).toEqual({ times: 3, whole: 3, fits: true });
     expect(timesIn(101, 300)).toMatchObject({ whole: 3, fits: false });
     expect(timesIn(900, 300)).toMatchObject({ whole: 1, fits: false });
+    const now = { width: 254, height: 203.2 };
+    const fit = tileFitIn(now, { width: 609.6, height: 304.8 });
+    expect(fit.fitMm.width).toBeCloseTo(203.2, 6);
+    expect(fit.fitMm.height).toBeCloseTo(152.4, 6);
+    expect(tileFitText(fit, now)).toContain('203.2\u00a0mm across (20\u00a0% smaller)');
+    expect(tileFitText(tileFitIn(fit.fitMm, { width: 609.6, height: 304.8 }), fit.fitMm)).toBeNull();
   });
 });

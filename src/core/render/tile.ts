@@ -1,4 +1,4 @@
-import { homeCell, type PixelPlan, type Size } from '../lattice';
+import { homeCell, type PixelPlan, type Size, timesIn } from '../lattice';
 import type { Level } from '../raster';
 import type { SceneMotif } from './scene';
 
@@ -82,16 +82,6 @@ function rowsOf(level: Level, period: Size, count: Size, round: boolean): (row: 
     }
     return out;
   };
-}
-
-/** A block holds a whole number of tiles when it is off by less than this share of one. */
-const NEAR_WHOLE = 1e-3;
-
-/** How often a tile of a size goes in a length of the block, and the whole number that it should be (same unit for both). */
-export function timesIn(tile: number, block: number): { times: number; whole: number; fits: boolean } {
-  const times = block / tile;
-  const whole = Math.max(1, Math.round(times));
-  return { times, whole, fits: Math.abs(times - whole) < NEAR_WHOLE * whole };
 }
 
 /** A coarser level that is still finer than what is made, where halving it came out even. */

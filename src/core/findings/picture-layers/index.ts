@@ -1,3 +1,4 @@
+import { tileFitText } from '../../lattice';
 import { productOf } from '../../products';
 import { trimmed } from '../../units';
 import type { FindingModule, Named } from '../kind';
@@ -8,14 +9,6 @@ const nameOf = ({ layer }: PictureLayer, { layers = [], pictures = [] }: Named):
   const picture = layers.find((l) => l.id === layer)?.picture;
   return pictures.find((p) => p.id === picture)?.name ?? 'A picture';
 };
-
-/** To a tenth of a millimetre: what is to fit must be told so finely. */
-const exactMm = (mm: number) => `${trimmed(mm, 1)}\u00a0mm`;
-
-const changeText = (now: number, fit: number) =>
-  Math.abs(fit / now - 1) < 5e-4
-    ? 'as it is'
-    : `${trimmed(Math.abs(fit / now - 1) * 100, 1)}\u00a0% ${fit > now ? 'larger' : 'smaller'}`;
 
 export const pictureLayers: FindingModule<PictureLayer> = {
   anyArt: true,
@@ -34,8 +27,7 @@ export const pictureLayers: FindingModule<PictureLayer> = {
     'tile-off': {
       letter: 'O',
       title: (f, named) => `${nameOf(f, named)} does not line up with the repeat`,
-      why: (f) =>
-        `It goes ${trimmed(f.times.width, 2)} times across the repeat block and ${trimmed(f.times.height, 2)} times down it, so it breaks at the join. It fits at ${exactMm(f.fitMm.width)} across (${changeText(f.nowMm.width, f.fitMm.width)}) and ${exactMm(f.fitMm.height)} down (${changeText(f.nowMm.height, f.fitMm.height)}): in Lay, under Layers, one press makes it so.`,
+      why: (f) => `${tileFitText(f.fit, f.nowMm) ?? ''} In Lay, under Layers, one press makes it so.`,
     },
     'tile-join': {
       letter: 'J',

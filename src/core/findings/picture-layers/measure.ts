@@ -1,9 +1,9 @@
 import { type JoinReport, wrapReport } from '../../intake';
-import { blockFits, type PixelPlan, pixelPlan, type Size } from '../../lattice';
+import { blockFits, type PixelPlan, pixelPlan, type Size, type TileFit, tileFitIn } from '../../lattice';
 import { effectivePpi } from '../../print';
 import type { Wants } from '../../products';
 import { straightOf } from '../../raster';
-import { layersOf, renderBlock, type Scene, type SceneLayer, timesIn } from '../../render';
+import { layersOf, renderBlock, type Scene, type SceneLayer } from '../../render';
 import { pxToMm } from '../../units';
 import { perShape } from '../cloth/per-shape';
 import type { Found } from '../found';
@@ -11,7 +11,7 @@ import type { Found } from '../found';
 /** What may be wrong with a drawing or a tile as a whole; `layer` names it as the scene does. */
 export type PictureLayer = Found & { layer: string } & (
     | { kind: 'coarse-picture'; ppi: number; limit: number }
-    | { kind: 'tile-off'; nowMm: Size; fitMm: Size; times: Size }
+    | { kind: 'tile-off'; nowMm: Size; fit: TileFit }
     | { kind: 'tile-join'; times: number; across: boolean }
   );
 
@@ -58,16 +58,8 @@ export function pictureLayersOf(scene: Scene, plan: PixelPlan, { ppi: least }: W
     if (layer.kind === 'drawing') return out;
     if (layer.size) {
       const blockMm = { width: plan.block.width / plan.scale.x, height: plan.block.height / plan.scale.y };
-      const across = timesIn(layer.size.width, blockMm.width);
-      const down = timesIn(layer.size.height, blockMm.height);
-      if (!across.fits || !down.fits)
-        out.push({
-          kind: 'tile-off',
-          ...common,
-          nowMm: layer.size,
-          fitMm: { width: blockMm.width / across.whole, height: blockMm.height / down.whole },
-          times: { width: across.times, height: down.times },
-        });
+      const fit = tileFitIn(layer.size, blockMm);
+      if (!fit.fits) out.push({ kind: 'tile-off', ...common, nowMm: layer.size, fit });
     }
     const join = joinOf(scene, layer, plan);
     if (join && !join.holds) {

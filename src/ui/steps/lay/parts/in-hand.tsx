@@ -13,6 +13,7 @@ import {
   type Placement,
   type PlacementChange,
   type Project,
+  piecesOfArt,
   removePlacements,
   reorder,
   setMotif,
@@ -21,6 +22,7 @@ import {
 } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { BY_HAND, changeSelected, mirrorSelected, select } from '@/session/hold';
+import { makeOneMotif, takeInHandApart } from '@/session/pieces';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import { length, trim } from '../../../parts/lengths';
@@ -231,6 +233,9 @@ function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
       () => edit(groupPlacements(selected, grouped ? undefined : crypto.randomUUID())),
     ]);
   }
+  if (selected.length > 1) acts.push(['Make one motif', () => void makeOneMotif()]);
+  const one = selected.length === 1 && project.motifs.find((m) => m.id === held[0]?.motif);
+  if (one && piecesOfArt(one).length) acts.push(['Take apart', takeInHandApart]);
   if (held.some((p) => p.sym)) acts.push(['Free from its set', () => set({ sym: undefined })]);
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.5 }}>

@@ -15,9 +15,10 @@ import About from './about';
 import Fill from './fill';
 import LargePicture from './large-picture';
 import Parts from './parts';
+import Pieces from './pieces';
 import Trace from './trace';
 
-const TABS = ['About', 'Parts', 'Fill', 'Trace'] as const;
+const TABS = ['About', 'Pieces', 'Parts', 'Fill', 'Trace'] as const;
 
 type Props = {
   id: string;
@@ -83,6 +84,7 @@ export default function MotifRoom({ id, onDone, onPage, onSheet }: Props) {
             onGone={onDone}
           />
         )}
+        {tab === 'Pieces' && <Pieces motif={motif} project={project} ground={ground} />}
         {tab === 'Parts' && <Parts motif={motif} picture={picture} />}
         {tab === 'Fill' &&
           (isVector(motif) ? (
