@@ -1,7 +1,7 @@
 /**
  * Builds the demo project from the drawn sheet with the product's own intake and palette: `npm run lay-demo`. With
  * `-- --lay` the half-drop is laid anew by the product's own means (scattered, bare patches filled, settled; the best
- * of several throws); otherwise all stays where it lies.
+ * of several throws); otherwise all stays where it lies. The other demo bolts are drawn after it: `npm run lay-cloths`.
  */
 import { createHash } from 'node:crypto';
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -247,7 +247,10 @@ const way = (id: string, name: string, note: string, ground: string, by: Record<
   colours: [ground, ...order.map((i) => by[i.name] ?? i.hex)],
 });
 const project: Project = projectSchema.parse({
-  version: 3,
+  version: 4,
+  ground: { kind: 'plain' },
+  pictures: [],
+  layers: [{ kind: 'placements', id: 'placements' }],
   id: 'kite-weather',
   name: 'Kite Weather',
   brief: { widthMm: CELL.width, heightMm: CELL.height, ppi: PPI, unit: 'in' },

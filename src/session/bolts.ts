@@ -1,5 +1,5 @@
 import { ArgumentError, type LogEntry, newProject, type Project, rename, rescue } from '../core';
-import { fetchDemo } from '../demo';
+import { DEMOS, fetchDemo } from '../demo';
 import {
   binBolt,
   editBolt,
@@ -35,9 +35,11 @@ export async function refuseOpen(id: string) {
     );
 }
 
-/** Puts the demo bolt on the shelf, with its pictures. @throws ArgumentError while it is open. */
-export async function layOutDemo(): Promise<void> {
-  const { project, assets, thumbnail } = await fetchDemo();
+export { DEMOS as demos };
+
+/** Puts a demo bolt on the shelf, with its pictures. @throws ArgumentError while it is open. */
+export async function layOutDemo(id?: string): Promise<void> {
+  const { project, assets, thumbnail } = await fetchDemo(id);
   await refuseOpen(project.id);
   for (const [name, blob] of assets) await putAsset(name, blob);
   await writeBolt(project, [created('Laid out as a demo bolt, for Tansy Wharf Mill.')]);
@@ -115,7 +117,8 @@ export async function duplicateBolt(id: string): Promise<string> {
 /** A new bolt with the brief, the inks, the colourways and the motifs of another, and nothing on its cloth; its id. */
 export async function beginFrom(id: string): Promise<string> {
   const from = await copyOf(id);
-  const bare = { placements: [], reserves: [], dismissed: [], polls: [] };
+  const layers = from.layers.filter((l) => l.kind === 'placements');
+  const bare = { placements: [], layers, pictures: [], reserves: [], dismissed: [], polls: [] };
   const project = named({ ...from, ...bare }, `${from.name}, begun anew`);
   await writeBolt(project, [created('Begun with the brief, the inks and the motifs of another bolt.')]);
   return project.id;

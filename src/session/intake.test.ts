@@ -124,7 +124,7 @@ test('a page is kept whole with what was chosen; opened again, its motifs get th
     [false, true],
   ]);
   const settings = { ...DEFAULT_INTAKE, tolerance: 22 };
-  await keepPage(page, settings, 300, again, origin, { onProgress() {} }, sheet.id);
+  await keepPage(page, settings, 300, again, origin, { onProgress() {} }, { sheetId: sheet.id });
   expect(now().sheets.map((s) => s.settings.tolerance)).toEqual([22]);
   expect(now().motifs).toHaveLength(3);
   expect(now().motifs[0].box?.x).toBe(20);

@@ -3,6 +3,7 @@ import {
   addSheet,
   counted,
   type IntakeSettings,
+  isBare,
   MM_PER_INCH,
   type Motif,
   type MotifRole,
@@ -14,6 +15,8 @@ import {
   partsOf,
   Said,
   type Sheet,
+  setGroundInk,
+  several,
 } from '../core';
 import {
   findPageIn,
@@ -128,6 +131,7 @@ export function firstGuesses(
 /**
  * Keeps what was chosen from a page: the page itself, untouched, and its pieces as motifs. On a page opened
  * again, motifs get their new art and every placement follows.
+ * @param ground the colour of the ground that the art was painted on, if it was.
  */
 export async function keepPage(
   page: IncomingPage,
@@ -136,7 +140,7 @@ export async function keepPage(
   cuts: CutPiece[],
   origin: Origin,
   work: Work,
-  sheetId?: string,
+  { sheetId, ground }: { sheetId?: string; ground?: string | null } = {},
 ): Promise<boolean> {
   const chosen = cuts.flatMap((c, n) => (c.keep ? [{ ...c, n }] : []));
   const files = await keepPieces(
@@ -176,7 +180,14 @@ export async function keepPage(
             }),
           ],
     );
-    return addSheet({ id, name: page.name.slice(0, 80), asset: page.sha256, ppi, settings }, added, anew);
+    const taken = addSheet(
+      { id, name: page.name.slice(0, 80), asset: page.sha256, ppi, settings },
+      added,
+      anew,
+    );
+    // The first art of a bolt brings its ground with it.
+    const first = ground && !p.motifs.length && isBare(p);
+    return first ? several(taken.label, [taken, setGroundInk(ground)]) : taken;
   });
   if (ok) {
     const again = sheetId ? ', cut again' : '';

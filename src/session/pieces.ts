@@ -81,7 +81,7 @@ async function joined(project: Project, selected: string[]): Promise<boolean> {
   const motif = motifOf({
     ...picture,
     id: newId(),
-    name: names.join(' with ').slice(0, 80),
+    name: (names.length > 1 ? names.join(' with ') : `${names[0]}, ${pieces.length} together`).slice(0, 80),
     role: of.some((m) => m.role === 'hero') ? 'hero' : 'secondary',
     direction: of.some((m) => m.direction === 'top') ? 'top' : 'free',
     source: [...new Set(of.map((m) => m.source).filter(Boolean))].join(', ').slice(0, 200),

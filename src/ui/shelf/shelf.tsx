@@ -46,6 +46,7 @@ import { useKeepsNothing } from '../parts/use-keeps-nothing';
 import { arriving } from './arriving';
 import Bin from './bin';
 import BoltCard from './bolt-card';
+import DemoMenu from './demo-menu';
 import SameBolt from './same-bolt';
 
 /** Where work lives, how much room it takes, and whether the browser promises to keep it. */
@@ -206,6 +207,7 @@ export default function Shelf() {
           onFile={(file) => void arrive(file)}
           disabled={!bolts}
         />
+        <DemoMenu there={all?.map((b) => b.id) ?? []} onLay={(id) => void doing(() => layOutDemo(id))} />
         <Button variant="contained" size="large" startIcon={<AddRounded />} onClick={begin} disabled={!bolts}>
           New bolt
         </Button>

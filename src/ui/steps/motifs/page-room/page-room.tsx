@@ -163,6 +163,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     change(part, merge);
   };
   const look = useFirstLook(page, ppi, settings, cuts !== null || tile !== null);
+  const ownGround = look && settings.ground === 'colour' ? hexOfRgb(look.ground) : null;
   /** What it is taken for: as was chosen, else as it looks; of a page that is opened again, as it was. */
   const kind = chosen ?? (sheet || replaces || draft ? 'motifs' : (look?.kind ?? 'motifs'));
   const stages =
@@ -211,7 +212,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     setWrong('');
     if (!cuts || !ppi) return;
     const ok = await runJob(PAGE, 'Keeping the motifs.', (work) =>
-      keepPage(page, settings, ppi, cuts, origin, work, sheet?.id),
+      keepPage(page, settings, ppi, cuts, origin, work, { sheetId: sheet?.id, ground: ownGround }),
     );
     if (ok) leave();
   };
@@ -219,9 +220,8 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const drawing = async () => {
     setWrong('');
     if (!ppi || !look) return;
-    const ground = settings.ground === 'colour' ? hexOfRgb(look.ground) : null;
     const ok = await runJob(PAGE, 'Taking the drawing in.', (work) =>
-      keepDrawing(page, settings, ppi, ground, taken, origin, work, sheet?.id),
+      keepDrawing(page, settings, ppi, ownGround, taken, origin, work, sheet?.id),
     );
     if (ok) leave();
   };

@@ -1,0 +1,257 @@
+import { readFile } from 'node:fs/promises';
+import type { Page } from '@playwright/test';
+import sharp from 'sharp';
+import { expect, fill, kept, onScreen, openDemo, saved, test } from './watch';
+
+const svg = (width: number, height: number, inside: string) =>
+  sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${inside}</svg>`,
+    ),
+  );
+
+/** Begins a bolt and brings one picture in. */
+async function bringIn(page: Page, name: string, buffer: Buffer) {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New bolt' }).click();
+  await page.getByTestId('file-input').setInputFiles({ name, mimeType: 'image/png', buffer });
+  const room = page.getByRole('dialog');
+  await expect(room.getByTestId('what-it-is')).not.toContainText('Looking at what it is');
+  return room;
+}
+const idOf = (page: Page) => new URL(page.url()).pathname.split('/').at(-1) ?? '';
+
+/** Sends the block as a PNG and reads it. */
+async function sent(page: Page) {
+  await page.getByRole('button', { name: /^Send,/ }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make the PNG' }).click();
+  const file = await readFile(await (await download).path());
+  await expect(page.getByTestId('file-proof')).not.toContainText('Do not send');
+  return sharp(file).raw().toBuffer({ resolveWithObject: true });
+}
+
+test('a whole drawing comes in at its place and size, lives in every layout, and is sent; no tick for what is not read', async ({
+  page,
+}) => {
+  // 3 x 2 in at 200 ppi: one bar leaves the sheet on the left, rings and a wave stand on it.
+  const drawing = await svg(
+    600,
+    400,
+    '<rect width="600" height="400" fill="#fff"/><rect y="150" width="90" height="50" fill="#bb4631"/><path d="M120 330 Q240 200 330 300 T560 90" fill="none" stroke="#1f2b4a" stroke-width="16"/><circle cx="420" cy="300" r="50" fill="#5b9e9c"/>',
+  )
+    .png()
+    .withMetadata({ density: 200 })
+    .toBuffer();
+  const room = await bringIn(page, 'Wave.png', drawing);
+  await room.getByRole('button', { name: 'Something else?' }).click();
+  await room.getByRole('radio', { name: /^One drawing/ }).click();
+  await expect(room.getByTestId('leaving')).toContainText('One piece leaves the sheet on the left, 6');
+  await expect(room.getByLabel(/make the cell as large as the sheet, 3 x 2 in/)).toBeChecked();
+  await room.getByRole('button', { name: 'Take it in as one drawing' }).click();
+  await expect(page.getByRole('button', { name: 'Motifs, 1 picture' })).toBeVisible();
+  const id = idOf(page);
+  let doc = await kept(page, id);
+  expect([doc.brief.widthMm, doc.brief.heightMm].map((v) => Number(v.toFixed(2)))).toEqual([76.2, 50.8]);
+  const layer = doc.layers.find((l) => l.kind === 'drawing');
+  const [picture] = doc.pictures;
+  // The box of the art on the sheet, and where it lies on the cloth.
+  expect(picture?.box?.x).toBe(0);
+  const left = (layer?.x ?? 0) - ((picture?.width ?? 0) / 400) * 25.4;
+  expect(Math.abs(left)).toBeLessThan(0.01);
+
+  await expect(page.getByRole('button', { name: 'Check, nothing to look at' })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Check,/ })).not.toContainText('✓');
+  await page.keyboard.press('4');
+  await expect(page.getByTestId('unjudged')).toContainText('whole drawing');
+  await page.keyboard.press('1');
+  await fill(page, 'Print ppi', '200');
+  for (const layout of ['Brick', 'Diamond', 'Straight']) {
+    await page.getByRole('radio', { name: layout }).click();
+    await expect(page.getByRole('radio', { name: layout })).toHaveAttribute('aria-checked', 'true');
+  }
+  const { data, info } = await sent(page);
+  expect([info.width, info.height]).toEqual([600, 400]);
+  const truth = await sharp(drawing).removeAlpha().raw().toBuffer();
+  let inside = 0;
+  for (const [x, y] of [
+    [40, 175],
+    [420, 300],
+    [330, 300],
+  ]) {
+    const [p, q] = [(y * 600 + x) * info.channels, (y * 600 + x) * 3];
+    for (let c = 0; c < 3; c++) if (Math.abs(data[p + c] - truth[q + c]) <= 3) inside++;
+  }
+  expect(inside).toBe(9);
+  // Where there was paper the ground shows.
+  expect([...data.subarray((30 * 600 + 300) * info.channels, (30 * 600 + 300) * info.channels + 3)]).toEqual([
+    0xf4, 0xec, 0xdc,
+  ]);
+
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: 'Cloth', exact: true }).click();
+  await page.getByTestId('layer').getByRole('button', { name: 'Wave' }).first().click();
+  await fill(page, 'Width', '2');
+  await page.getByRole('button', { name: 'Take Wave off' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByTestId('layer')).toHaveCount(1);
+  doc = await kept(page, id);
+  expect(doc.pictures).toHaveLength(1);
+});
+
+test('a finished tile is the cloth: laid as a half-drop of itself it is sent to the byte', async ({
+  page,
+}) => {
+  const tile = await svg(
+    240,
+    160,
+    '<rect width="240" height="160" fill="#1f2b4a"/><circle cx="0" cy="80" r="30" fill="#dc9c37"/><circle cx="240" cy="80" r="30" fill="#dc9c37"/><path d="M60 0 L120 60 L180 0 Z M60 160 L120 100 L180 160 Z" fill="#5b9e9c"/>',
+  )
+    .png()
+    .withMetadata({ density: 100 })
+    .toBuffer();
+  const room = await bringIn(page, 'Own tile.png', tile);
+  await expect(room.getByTestId('what-it-is')).toContainText('A finished tile');
+  await room.getByRole('button', { name: 'Look at its joins' }).click();
+  await expect(page.getByTestId('join-report')).toContainText('It joins.', { timeout: 60_000 });
+  const lay = page.getByRole('dialog', { name: /How Own tile/ });
+  await expect(lay.getByRole('button', { name: 'The cloth itself' })).toHaveAttribute('aria-pressed', 'true');
+  await lay.getByRole('button', { name: 'Lay it on the cloth' }).click();
+  await expect(page.getByRole('button', { name: 'Motifs, 1 picture' })).toBeVisible();
+  await page.keyboard.press('1');
+  await fill(page, 'Print ppi', '100');
+  await page.getByRole('radio', { name: 'Half-drop' }).click();
+  await page.getByRole('button', { name: /^Check,/ }).click();
+  await expect(page.getByTestId('unjudged')).toContainText('finished tile');
+  const { data, info } = await sent(page);
+  expect([info.width, info.height]).toEqual([480, 160]);
+  const truth = await sharp(tile).removeAlpha().raw().toBuffer();
+  let unlike = 0;
+  for (let y = 0; y < 160; y++) {
+    for (let x = 0; x < 480; x++) {
+      const q = (((y + (x >= 240 ? 80 : 0)) % 160) * 240 + (x % 240)) * 3;
+      const p = (y * 480 + x) * info.channels;
+      for (let c = 0; c < 3; c++) if (data[p + c] !== truth[q + c]) unlike++;
+    }
+  }
+  expect(unlike).toBe(0);
+});
+
+test('art comes off a painted ground with its own colours, and the ground is the bolt’s', async ({
+  page,
+}) => {
+  const painted = await svg(
+    900,
+    600,
+    '<rect width="900" height="600" fill="#34807e"/><circle cx="220" cy="200" r="110" fill="#e2b04a"/><circle cx="220" cy="200" r="40" fill="#34807e"/><rect x="520" y="120" width="220" height="180" fill="#f3ead8"/><path d="M180 520 L420 400 L470 540 Z" fill="#2b1d38"/>',
+  )
+    .png()
+    .withMetadata({ density: 150 })
+    .toBuffer();
+  const room = await bringIn(page, 'Gouache.png', painted);
+  await expect(room.getByTestId('what-it-is')).toContainText('3 pieces stand apart');
+  await expect(room.getByRole('button', { name: 'A coloured ground' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await room.getByRole('button', { name: 'Separate the motifs' }).click();
+  await expect(room.getByTestId('piece')).toHaveCount(3);
+  await room.getByRole('button', { name: 'Keep 3 motifs' }).click();
+  await expect(page.getByTestId('motif')).toHaveCount(3);
+  const doc = await kept(page, idOf(page));
+  expect(doc.inks[0]?.hex).toBe('#34807e');
+  expect(doc.colourways[0]?.colours[0]).toBe('#34807e');
+  const arts = await Promise.all(doc.motifs.map((m) => assetOf(page, m.asset)));
+  const mids = await Promise.all(
+    arts.map(async (png) => {
+      const { data, info } = await sharp(png).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+      const at = (x: number, y: number) => [
+        ...data.subarray((y * info.width + x) * 4, (y * info.width + x) * 4 + 4),
+      ];
+      return [at(info.width >> 1, info.height >> 1), at(info.width >> 1, Math.round(info.height * 0.16))];
+    }),
+  );
+  // A ring: its hole is the ground's, its body its own colour; a pale block keeps its own white.
+  expect(mids[0]).toEqual([
+    [0, 0, 0, 0],
+    [0xe2, 0xb0, 0x4a, 255],
+  ]);
+  expect(mids[1]?.[0]).toEqual([0xf3, 0xea, 0xd8, 255]);
+});
+
+const assetOf = (page: Page, asset: string) =>
+  page
+    .evaluate(async (key) => {
+      const db = await new Promise<IDBDatabase>((resolve) => {
+        const ask = indexedDB.open('hexaplex');
+        ask.onsuccess = () => resolve(ask.result);
+      });
+      const store = db.transaction('assets').objectStore('assets');
+      const found = await new Promise<Blob>((resolve) => {
+        const ask = store.get(key);
+        ask.onsuccess = () => resolve(ask.result);
+      });
+      db.close();
+      return [...new Uint8Array(await found.arrayBuffer())];
+    }, asset)
+    .then((bytes) => Buffer.from(bytes));
+
+test('several in hand become one motif with linked copies, cut and covered, and are taken apart again', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const before = await kept(page);
+  await page.keyboard.press('3');
+  const [a, b] = [before.placements[0], before.placements[1]];
+  if (!a || !b) throw new Error('The demo has no placements.');
+  const press = async (p: { x: number; y: number }, shift: boolean) => {
+    const at = await onScreen(page, p.x, p.y);
+    if (shift) await page.keyboard.down('Shift');
+    await page.mouse.click(at.x, at.y);
+    if (shift) await page.keyboard.up('Shift');
+  };
+  await page.keyboard.press('0');
+  await press(a, false);
+  await press(b, true);
+  await page.getByRole('button', { name: 'Make one motif' }).click();
+  await expect(page.getByRole('button', { name: 'Take apart' })).toBeVisible({ timeout: 30_000 });
+  let doc = await kept(page);
+  expect(doc.placements).toHaveLength(before.placements.length - 1);
+  const made = doc.motifs.at(-1);
+  expect(made?.art.kind === 'pieces' && made.art.pieces.map((p) => p.name)).toHaveLength(2);
+
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: `Open ${made?.name}` }).click();
+  const room = page.getByRole('dialog');
+  await room.getByRole('tab', { name: 'Pieces' }).click();
+  await expect(room.getByTestId('piece-of')).toHaveCount(2);
+  await room.getByRole('button', { name: 'Lay it again on top' }).first().click();
+  await expect(room.getByTestId('piece-of')).toHaveCount(3);
+  await room.getByRole('button', { name: 'Show a part only' }).first().click();
+  const box = await room.getByTestId('pieces-picture').boundingBox();
+  if (!box) throw new Error('There is no picture.');
+  const way = [
+    [0.2, 0.2],
+    [0.8, 0.2],
+    [0.8, 0.8],
+    [0.2, 0.8],
+  ] as const;
+  await page.mouse.move(box.x + box.width * 0.2, box.y + box.height * 0.2);
+  await page.mouse.down();
+  for (const [x, y] of way)
+    await page.mouse.move(box.x + box.width * x, box.y + box.height * y, { steps: 3 });
+  await page.mouse.up();
+  await expect(room.getByText(/, a part of it$/)).toBeVisible();
+  await room.getByRole('button', { name: 'Done' }).click();
+
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: 'Take apart' }).click();
+  doc = await kept(page);
+  expect(doc.placements).toHaveLength(before.placements.length + 1);
+  await saved(page);
+  for (const p of [a, b]) {
+    const there = doc.placements.find((q) => q.motif === p.motif && Math.hypot(q.x - p.x, q.y - p.y) < 0.5);
+    const wrapped = doc.placements.some((q) => q.motif === p.motif && Math.abs(q.scale - p.scale) < 1e-6);
+    expect(there ?? wrapped).toBeTruthy();
+  }
+});
