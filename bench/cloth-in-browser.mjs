@@ -33,8 +33,40 @@ for (const m of demo.motifs) {
   assets.push([m.asset, png.toString('base64')]);
 }
 
-/** A bolt with so many placements, spread evenly, each about as large as they then are. */
-function boltOf(count) {
+/** A drawing of 7200 px and a painted ground, each with much on it. */
+async function picture(id, side, ppi, inside) {
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}">${inside}</svg>`;
+  const png = await sharp(Buffer.from(svg), { limitInputPixels: false })
+    .ensureAlpha()
+    .png({ compressionLevel: 3 })
+    .toBuffer();
+  const asset = createHash('sha256').update(png).digest('hex');
+  assets.push([asset, png.toString('base64')]);
+  return { ...demo.motifs[0], id, name: id, asset, width: side, height: side, ppi, sheet: null, box: null };
+}
+const waves = Array.from(
+  { length: 90 },
+  (_, k) =>
+    `<path d="M0 ${80 * k} Q 1800 ${80 * k - 300} 3600 ${80 * k} T 7200 ${80 * k}" fill="none" stroke="hsl(${k * 13} 50% 40%)" stroke-width="14"/>`,
+);
+const drawing = await picture('drawing', 7200, 600, waves.join(''));
+const turbulence =
+  '<filter id="f" x="0" y="0" width="1" height="1"><feTurbulence baseFrequency=".01" numOctaves="4"/><feColorMatrix values=".3 0 0 0 .5 0 .3 0 0 .6 0 0 .3 0 .6 0 0 0 0 1"/></filter><rect width="100%" height="100%" filter="url(#f)"/>';
+const ground = await picture('ground', 1800, 300, turbulence);
+const LAYERS = [
+  {
+    kind: 'tile',
+    id: 'under',
+    picture: 'ground',
+    size: { widthMm: 152.4, heightMm: 152.4 },
+    colour: { as: 'itself' },
+  },
+  { kind: 'drawing', id: 'drawn', picture: 'drawing', x: 152.4, y: 152.4, scale: 1 },
+  { kind: 'placements', id: 'placements' },
+];
+
+/** A bolt with so many placements, spread evenly, each about as large as they then are; on a drawing and a painted ground, or not. */
+function boltOf(count, layered) {
   const across = Math.ceil(Math.sqrt(count));
   const placements = Array.from({ length: count }, (_, n) => ({
     id: `p${n}`,
@@ -45,7 +77,9 @@ function boltOf(count) {
     scale: count > 200 ? 0.45 : 0.7,
     mirror: n % 2 === 0,
   }));
-  return { ...demo, id: `heavy-${count}`, name: `Heavy ${count}`, sheets: [], placements };
+  const layers = layered ? { pictures: [drawing, ground], layers: LAYERS } : {};
+  const id = `heavy-${count}${layered ? '-layered' : ''}`;
+  return { ...demo, id, name: id, sheets: [], placements, ...layers };
 }
 
 const quantile = (list, q) => {
@@ -61,7 +95,13 @@ try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(`http://localhost:${PORT}/`);
   await page.getByTestId('bolt').waitFor();
-  for (const count of [120, 400]) {
+  for (const [count, layered] of [
+    [120, false],
+    [400, false],
+    [60, false],
+    [60, true],
+  ]) {
+    const named = `${count} placements${layered ? ' on a drawing and a ground' : ''}`;
     await page.evaluate(
       async ([project, pictures]) => {
         const db = await new Promise((resolve) => {
@@ -82,9 +122,9 @@ try {
         });
         db.close();
       },
-      [boltOf(count), assets],
+      [boltOf(count, layered), assets],
     );
-    await page.goto(`http://localhost:${PORT}/bolt/heavy-${count}`);
+    await page.goto(`http://localhost:${PORT}/bolt/heavy-${count}${layered ? '-layered' : ''}`);
     await page.getByRole('button', { name: /^Check, (\d|nothing)/ }).waitFor({ timeout: 120000 });
     await page.waitForTimeout(2500);
     await page.evaluate(() => {
@@ -124,9 +164,9 @@ try {
         worked: window.worked,
         frames: window.frames,
       }));
-      told(`${count} placements, ${name}, event to painted`, painted);
-      told(`${count} placements, ${name}, the frame itself`, worked);
-      told(`${count} placements, ${name}, between frames`, frames);
+      told(`${named}, ${name}, event to painted`, painted);
+      told(`${named}, ${name}, the frame itself`, worked);
+      told(`${named}, ${name}, between frames`, frames);
     };
     await page.getByTestId('cloth').focus();
     await page.keyboard.press('n');

@@ -36,7 +36,7 @@ export const thingsOn = lastAnswer((project: Project): Thing[] =>
   sceneLayers(project).flatMap((l): Thing[] => (l.kind === 'placements' ? scenePlacements(project) : [l])),
 );
 
-export const COMPOSITE = { normal: 'source-over', multiply: 'multiply', screen: 'screen' } as const;
+const COMPOSITE = { normal: 'source-over', multiply: 'multiply', screen: 'screen' } as const;
 
 /** What a brush paints with: the document, its sprites, the ground in its colours, and the plan of the screen. */
 export type Paints = {

@@ -70,7 +70,7 @@ export const checkKey = (p: Project) =>
     p.checking,
     p.reserves,
     p.guides.outline,
-    p.motifs.map((m) => [m.permission, m.standIn, m.direction, m.role]),
+    allArt(p).map((m) => [m.permission, m.standIn, m.direction, m.role]),
     p.colourways.find((c) => c.id === p.shown)?.colours,
   ]);
 
@@ -102,7 +102,10 @@ export async function checkBolt(project: Project, knownLines = false): Promise<C
   const request = sceneRequest(project);
   const report = await check(request, { ...checkOptions(project), knownLines }, loadAsset);
   const seen = new Map(request.placements.map((p, n) => [p.id ?? '', report.seen?.[n] ?? 1]));
-  const findings = [...report.findings, ...leftUndone(project.placements, project.motifs, seen)];
+  const findings = [
+    ...report.findings,
+    ...leftUndone(project.placements, project.motifs, seen, project.pictures),
+  ];
   return {
     ...report,
     findings: (['warning', 'note'] as const).flatMap((s) => findings.filter((f) => f.severity === s)),

@@ -1,9 +1,14 @@
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { decode } from 'fast-png';
 import sharp from 'sharp';
+import { washTile } from '../../scripts/art/wash';
 import {
+  encodePng,
   inkedArts,
+  type Layer,
+  motifOf,
   type Plates,
   type Project,
   pixelPlan,
@@ -14,7 +19,11 @@ import {
   renderWindow,
   rgbOfHex,
   type Scene,
+  sceneLayers,
   scenePlacements,
+  sceneSplit,
+  type TileLayer,
+  tinted,
 } from '../../src/core';
 import { expect, openDemo, openKept, test } from './watch';
 
@@ -29,11 +38,40 @@ const plates = new Map(
   }),
 );
 
-/** Every motif in its own inks, and each in the inks it inkOf. */
+/** A wash that repeats, and a finished tile and a whole drawing of other demo bolts. */
+const WASH = washTile(480, [120, 165, 178], 9);
+const OTHERS = ['pennant-row', 'wind-lines'].map((name) => {
+  const { pictures } = projectSchema.parse(JSON.parse(readFileSync(`public/demo/${name}.json`, 'utf8')));
+  return pictures[0];
+});
+const washPng = encodePng(WASH, 120);
+const washSha = createHash('sha256').update(washPng).digest('hex');
+const pictures = [
+  motifOf({ id: 'wash', name: 'Wash', asset: washSha, width: 480, height: 480, ppi: 120 }),
+  ...OTHERS.map((m) => ({ ...m, sheet: null, box: null })),
+];
+const fileOf = (asset: string) =>
+  asset === washSha ? washPng : readFileSync(`public/demo/assets/${asset}.png`);
+const plain = new Map(
+  pictures.map((m) => {
+    const png = decode(fileOf(m.asset));
+    const data = new Uint8ClampedArray(png.width * png.height * 4).fill(255);
+    for (let p = 0; p < png.width * png.height; p++)
+      for (let c = 0; c < png.channels; c++) data[p * 4 + c] = png.data[p * png.channels + c];
+    return [m.id, { width: png.width, height: png.height, data }];
+  }),
+);
+
+/** Every motif in its own inks, and each in the inks it inkOf; pictures as they are, or all in one ink. */
 function artsOf(project: Project): Scene['motifs'] {
-  const ppi = new Map(project.motifs.map((m) => [m.id, m.ppi]));
+  const ppi = new Map([...project.motifs, ...project.pictures].map((m) => [m.id, m.ppi]));
   return new Map(
-    inkedArts(project).map(({ key, motif, inkOf }) => {
+    inkedArts(project).map(({ key, motif, inkOf, as }) => {
+      const picture = plain.get(motif);
+      if (picture) {
+        const art = typeof as === 'object' ? tinted(picture, to[as.ink]) : picture;
+        return [key, { pyramid: pyramidOf(art), ppi: ppi.get(motif) ?? 300 }];
+      }
       const worn = inkOf.slice(1).map((k) => to[k]);
       const art = recolour(plates.get(motif) as Plates, worn, { from });
       return [key, { pyramid: pyramidOf(art), ppi: ppi.get(motif) ?? 300 }];
@@ -80,8 +118,74 @@ const CASES: Project[] = [
   }),
 ];
 
+const wash = (colour: TileLayer['colour']): Layer => ({
+  ...{ kind: 'tile', id: 'w', picture: 'wash', size: { widthMm: 101.6, heightMm: 101.6 }, colour },
+});
+const lines: Layer = {
+  kind: 'drawing',
+  id: 'd',
+  picture: 'drawing',
+  x: 120,
+  y: 90,
+  scale: 1.4,
+  opacity: 0.7,
+};
+const whole: Layer = { kind: 'tile', id: 't', picture: 'tile', size: null, colour: { as: 'itself' } };
+const laidOn: Layer = { kind: 'placements', id: 'placements' };
+const some = demo.placements.slice(0, 20);
+const split = (pattern: string, counter: boolean): Project['ground'] => ({
+  ...{ kind: 'split', pattern, count: 2, inks: [demo.inks[0].id, demo.inks[4].id], counter },
+});
+const other = (id: string, change: Partial<Project>): Project => ({
+  ...demo,
+  pictures,
+  placements: some,
+  ...change,
+  id,
+});
+const half2 = { p: 1, q: 2 };
+/** Drawings, tiles and split grounds, under and over what is laid, in every layout. */
+const LAYERED: Project[] = [
+  other('on a wash', {
+    layout: { kind: 'straight', drop: half2 },
+    layers: [wash({ as: 'itself' }), laidOn, { ...lines, blend: 'multiply' }],
+  }),
+  other('tile', { layout: { kind: 'half-drop', drop: half2 }, layers: [whole, laidOn] }),
+  other('diamonds', {
+    layout: { kind: 'diamond', drop: half2 },
+    ground: split('checker', false),
+    layers: [laidOn, { ...wash({ as: 'ink', ink: demo.inks[3].id }), opacity: 0.4 }],
+  }),
+  other('counter', {
+    layout: { kind: 'brick', drop: half2, alternate: { every: 'row', by: 'same' } },
+    ground: split('cells', true),
+  }),
+];
+
+/** Puts pictures on the shelf as if they had been kept there. */
+const keepPictures = (page: Page) =>
+  page.evaluate(
+    async (files) => {
+      const db = await new Promise<IDBDatabase>((resolve) => {
+        const ask = indexedDB.open('hexaplex');
+        ask.onsuccess = () => resolve(ask.result);
+      });
+      const tx = db.transaction('assets', 'readwrite');
+      for (const [asset, base64] of files) {
+        const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+        tx.objectStore('assets').put(new Blob([bytes], { type: 'image/png' }), asset);
+      }
+      await new Promise<void>((resolve) => {
+        tx.oncomplete = () => resolve();
+      });
+      db.close();
+    },
+    pictures.map((m) => [m.asset, Buffer.from(fileOf(m.asset)).toString('base64')] as const),
+  );
+
 async function asInTheFile(page: Page, cases: Project[]) {
   await openDemo(page);
+  await keepPictures(page);
   for (const project of cases) {
     await openKept(page, project);
     // A cloth is checked once all its motifs are drawn.
@@ -108,10 +212,12 @@ async function asInTheFile(page: Page, cases: Project[]) {
       x: Math.round((await read('left-mm')) * plan.scale.x),
       y: Math.round((await read('top-mm')) * plan.scale.y),
     };
-    const scene = {
+    const scene: Scene = {
       ground: to[0],
+      split: sceneSplit(project, demo.colourways[0].colours),
       motifs: artsOf(project),
       placements: scenePlacements(project),
+      layers: sceneLayers(project),
       grain: project.grain,
     };
     const want = renderWindow(scene, plan, width, height, { origin });
@@ -134,3 +240,6 @@ test('the cloth on screen is the cloth in the file, straight, dropped and glazed
 
 test('the same in other inks, where columns are turned over, and with grain', ({ page }) =>
   asInTheFile(page, CASES.slice(3)));
+
+test('the same with drawings, tiles and split grounds under and over it, in every layout', ({ page }) =>
+  asInTheFile(page, LAYERED));

@@ -52,7 +52,7 @@ const mendedSchema = z.object({
 });
 
 /** What art may be, each a kind and a line here. */
-export const ARTS = {
+const ARTS = {
   pixels: z.object({ kind: z.literal('pixels') }),
   vector: z.object({ kind: z.literal('vector') }),
   parts: z.object({ kind: z.literal('parts'), parts }),

@@ -316,6 +316,11 @@ export type Project = z.infer<typeof fields>;
 export function whatIsAmiss(doc: Project): string | null {
   const motifs = new Set(doc.motifs.map((m) => m.id));
   if (doc.placements.some((p) => !motifs.has(p.motif))) return 'A placement names a motif that is not there.';
+  const pictures = new Set(doc.pictures.map((p) => p.id));
+  if (doc.layers.some((l) => (l.kind === 'drawing' || l.kind === 'tile') && !pictures.has(l.picture)))
+    return 'A layer names a picture that is not there.';
+  if (doc.layers.filter((l) => l.kind === 'placements').length !== 1)
+    return 'A cell has one layer of placements.';
   if (doc.colourways.some((c) => c.colours.length !== doc.inks.length))
     return 'A colourway must have one colour for each ink.';
   return doc.colourways.some((c) => c.id === doc.shown) ? null : 'The colourway on show is not there.';

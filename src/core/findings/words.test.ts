@@ -52,6 +52,16 @@ const ALL: Finding[] = [
   { ...at, placements: [], kind: 'like-inks', inks: [1, 2], distance: 1.4, limit: 3 },
   { ...at, placements: ['a'], kind: 'hairline', px: 1.4, longMm: 300, share: 0.6 },
   { ...at, placements: ['a'], kind: 'unfinished', what: 'stand-in', count: 1 },
+  { ...at, placements: [], kind: 'coarse-picture', layer: 'l', ppi: 90, limit: 150 },
+  {
+    ...at,
+    placements: [],
+    kind: 'tile-off',
+    layer: 'l',
+    nowMm: { width: 100, height: 50 },
+    fit: { fits: false, times: { width: 3.05, height: 6.1 }, fitMm: { width: 101.6, height: 50.8 } },
+  },
+  { ...at, placements: [], kind: 'tile-join', layer: 'l', times: 3.2, across: true },
 ];
 
 test('every kind has a letter of its own, a title and a reason: whole sentences, with units, in plain words', () => {

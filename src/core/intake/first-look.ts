@@ -56,7 +56,9 @@ export function firstLook(page: Raster, ppi: number, camera = false): FirstLook 
   const coloured = !own && isColoured(oklabOf(...ground), camera ? PHOTO : COLOURED);
   const settings = { ground: coloured ? 'colour' : 'paper', joined: !coloured } as const;
   const read = readPage(raster, ppi / factor, { ...DEFAULT_INTAKE, ...settings });
-  return { ...told(read, ppi / factor), settings, ground };
+  // Paper that lines shut in is paper here.
+  const lines = () => readPage(raster, ppi / factor, { ...DEFAULT_INTAKE, ...settings, joined: false });
+  return { ...told(read, lines, ppi / factor), settings, ground };
 }
 
 /** Share of each edge that art is on: left, right, top, bottom. */
@@ -73,7 +75,7 @@ function onEdges({ page: { width, height }, mask }: ReadPage): number[] {
   return sum;
 }
 
-function told(read: ReadPage, ppi: number): Pick<FirstLook, 'kind' | 'why'> {
+function told(read: ReadPage, lines: () => ReadPage, ppi: number): Pick<FirstLook, 'kind' | 'why'> {
   const { page, mask } = read;
   const { width, height } = page;
   const share = mask.reduce((s, v) => s + v, 0) / mask.length;
@@ -94,7 +96,7 @@ function told(read: ReadPage, ppi: number): Pick<FirstLook, 'kind' | 'why'> {
   if (!groups.length || share > ALL_OVER || share < NOTHING)
     return { kind: 'ground', why: 'No separate things stand on it: it is one colour or texture all over.' };
   const leaving = leavingSheet(mask, width, height, ppi);
-  if (isLineArt(read, ppi))
+  if (isLineArt(lines(), ppi))
     return { kind: 'lines', why: 'It is drawn in thin dark lines, with nothing filled.' };
   if (leaving.length > 1)
     return { kind: 'drawing', why: `${leaving.length} pieces leave the sheet at its edges.` };

@@ -25,7 +25,7 @@ export const pictureLayers: FindingModule<PictureLayer> = {
         `${productOf(named.checking.product).material} wants ${f.limit} or more. Lay it smaller, or scan it again at a higher ppi.`,
     },
     'tile-off': {
-      letter: 'O',
+      letter: 'A',
       title: (f, named) => `${nameOf(f, named)} does not line up with the repeat`,
       why: (f) => `${tileFitText(f.fit, f.nowMm) ?? ''} In Lay, under Layers, one press makes it so.`,
     },

@@ -16,12 +16,13 @@ const IN_SIGHT = 0.03;
 
 /**
  * What was left undone: things wholly covered by others, stand-ins, permissions not answered, things hidden or locked.
- * @param seen share of each that stays in sight, by id.
+ * @param seen share of each that stays in sight, by id. @param pictures drawings and tiles that are on the cloth.
  */
 export function leftUndone(
   placements: AboutPlacement[],
   motifs: AboutMotif[],
   seen: Map<string, number>,
+  pictures: AboutMotif[] = [],
 ): Unfinished[] {
   const tell = (what: UnfinishedSort, list: AboutPlacement[]): Unfinished[] =>
     list.length
@@ -53,6 +54,7 @@ export function leftUndone(
       'permission',
       of((m) => m.permission === 'ask'),
     ),
+    ...unasked(pictures.filter((m) => m.permission === 'ask').length),
     ...tell(
       'hidden',
       placements.filter((p) => p.hidden),
@@ -63,6 +65,21 @@ export function leftUndone(
     ),
   ];
 }
+
+/** Drawings and tiles whose permission was not answered. */
+const unasked = (count: number): Unfinished[] =>
+  count
+    ? [
+        {
+          kind: 'unfinished',
+          severity: 'note',
+          at: { x: 0, y: 0 },
+          placements: [],
+          what: 'permission',
+          count,
+        },
+      ]
+    : [];
 
 /** One finding for all motifs with specks about them. */
 export function specksAbout({ scene }: ClothMeasures): Unfinished[] {

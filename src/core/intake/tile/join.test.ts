@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { crop, newRaster, type Raster, rollRaster } from '../../raster';
-import { mendWrap, wrapReport } from '..';
+import { blotAt, healSpot, mendWrap, wrapReport } from '..';
 
 /** A wash that repeats: slow waves of light and a fine grain, both whole numbers of turns across and down. */
 function wash(width: number, height: number, seed = 1): Raster {
@@ -91,16 +91,59 @@ describe('mending a wrap', () => {
     expect(most).toBeLessThan(8);
   });
 
-  test('a cropped tile joins once its edges are lapped and cut, and is smaller by what was lapped', () => {
+  test('a cropped tile joins once a strip of its own lies over each join; its size stays, and all else of it', () => {
     const cut = crop(wash(400, 320), 0, 0, 380, 300);
     const before = wrapReport(cut);
-    const mended = mendWrap(cut, { evenLight: true, cut: true, overlap: 0.1 });
-    expect([mended.width, mended.height]).toEqual([342, 270]);
+    const mended = mendWrap(cut, { evenLight: false, cut: true, overlap: 0.1 });
+    expect([mended.width, mended.height]).toEqual([380, 300]);
+    let changed = 0;
+    for (let y = 16; y < 284; y++)
+      for (let x = 20; x < 360; x++)
+        if (mended.data[(y * 380 + x) * 4] !== cut.data[(y * 380 + x) * 4]) changed++;
+    expect(changed).toBe(0);
     const after = wrapReport(mended);
     expect(before.holds).toBe(false);
     expect(Math.max(after.joins.across.beyond, after.joins.down.beyond)).toBeLessThan(
       Math.max(before.joins.across.beyond, before.joins.down.beyond) / 3,
     );
     expect(() => mendWrap(cut, { evenLight: true, cut: true, overlap: 0.5 })).toThrow(/overlap/);
+    expect(() => mendWrap(newRaster(1, 1))).toThrow(/32 px/);
+  });
+});
+
+describe('healing', () => {
+  test('a blot is found by one press and healed as its surroundings are; nothing else changes, and joins stay joins', () => {
+    fc.assert(
+      fc.property(fc.nat(239), fc.nat(199), fc.integer({ min: 4, max: 9 }), (bx, by, r) => {
+        const tile = wash(240, 200);
+        const blotted = { ...tile, data: new Uint8ClampedArray(tile.data) };
+        const near = (x: number, y: number) =>
+          Math.hypot(
+            Math.min(Math.abs(x - bx), 240 - Math.abs(x - bx)),
+            Math.min(Math.abs(y - by), 200 - Math.abs(y - by)),
+          );
+        for (let p = 0; p < 240 * 200; p++)
+          if (near(p % 240, Math.floor(p / 240)) <= r) blotted.data.set([40, 30, 60], p * 4);
+        const spot = blotAt(blotted, bx, by);
+        expect(spot.r).toBeGreaterThan(r - 1);
+        expect(near(spot.x, spot.y)).toBeLessThan(3);
+        const healed = { ...blotted, data: new Uint8ClampedArray(blotted.data) };
+        healSpot(healed, spot);
+        let [inside, outside, n] = [0, 0, 0];
+        for (let p = 0; p < 240 * 200; p++) {
+          const d = near(p % 240, Math.floor(p / 240));
+          const off = Math.abs(healed.data[p * 4] - tile.data[p * 4]);
+          if (d <= r) {
+            inside += off;
+            n++;
+          } else if (d > spot.r * 1.4 + 8) outside = Math.max(outside, off);
+        }
+        expect(inside / n).toBeLessThan(25);
+        expect(outside).toBe(0);
+        expect(wrapReport(healed).holds).toBe(true);
+      }),
+      { numRuns: 12 },
+    );
+    expect(() => blotAt(wash(64, 64), 80, 3)).toThrow(/not on the tile/);
   });
 });

@@ -10,7 +10,7 @@ test('the shelf is searched and ordered by what it shows', () => {
     addMotifs([
       one('Swift', 300, { role: 'hero' }),
       one('Bow', 200, { permission: 'mine' }),
-      one('Vane', 250, { vector: true }),
+      one('Vane', 250, { art: { kind: 'vector' } }),
     ]),
   );
   p = apply(p, addPlacement({ id: 'a', motif: 'Swift', x: 1, y: 1, angle: 0, scale: 3, mirror: false }));

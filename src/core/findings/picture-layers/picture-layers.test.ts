@@ -1,0 +1,82 @@
+import { describe, expect, test } from 'vitest';
+import { eyeCloth, sceneOf } from '../../../../tests/eye/cloths';
+import { pixelPlan } from '../../lattice';
+import { newRaster, pyramidOf, type Raster } from '../../raster';
+import type { Scene, SceneLayer } from '../../render';
+import { runCheck, wordsOf } from '..';
+
+const cloth = eyeCloth('relaxed', 2, 5, [16]);
+const plan = pixelPlan({ kind: 'straight', drop: { p: 1, q: 2 } }, cloth.cell, 150);
+const scene = sceneOf({ ...cloth, layout: plan.layout }, cloth.torus.all());
+
+/** A wash; with `torn` its right edge is much lighter than its left. */
+function wash(side: number, torn: boolean): Raster {
+  const out = newRaster(side, side);
+  for (let p = 0; p < side * side; p++) {
+    const [x, y] = [p % side, Math.floor(p / side)];
+    const t =
+      170 +
+      12 * Math.cos((2 * Math.PI * x) / side) * Math.cos((2 * Math.PI * y) / side) +
+      (torn ? (50 * x) / side : 0);
+    out.data.set([t, t - 10, t - 30, 255], p * 4);
+  }
+  return out;
+}
+const withLayer = (layer: SceneLayer, art: Raster, ppi: number): Scene => ({
+  ...scene,
+  motifs: new Map([...scene.motifs, ['layer', { pyramid: pyramidOf(art), ppi }]]),
+  layers: [layer, { kind: 'placements' }],
+});
+const tile = (size: { width: number; height: number } | null, texture = true): SceneLayer => ({
+  kind: 'tile',
+  art: 'layer',
+  size,
+  texture,
+});
+const third = { width: cloth.cell.width / 3, height: cloth.cell.height / 3 };
+const named = {
+  motifs: [],
+  placements: [],
+  inks: [],
+  checking: { product: 'cloth' },
+  layers: [{ id: 'layer', picture: 'p' }],
+  pictures: [{ id: 'p', name: 'Sea wash' }],
+};
+const told = (s: Scene) => runCheck(s, plan).findings.filter((f) => 'layer' in f);
+
+describe('drawings and tiles as wholes', () => {
+  test('a sound texture under all brings nothing to look at, and what lies on it is judged as before', () => {
+    const plain = runCheck(scene, plan);
+    const on = runCheck(withLayer(tile(third), wash(720, false), 300), plan);
+    expect(on.findings.filter((f) => 'layer' in f)).toEqual([]);
+    expect([on.evenness !== null, on.unjudged]).toEqual([true, plain.unjudged]);
+  });
+
+  test('one that does not line up, that breaks, or that has too few pixels is told by name, with what to do', () => {
+    const off = told(
+      withLayer(tile({ width: third.width * 1.05, height: third.height }), wash(720, false), 300),
+    );
+    expect(off.map((f) => f.kind)).toEqual(['tile-off']);
+    expect(wordsOf(off[0], named).title).toContain('Sea wash');
+    expect(wordsOf(off[0], named).why).toContain('4.8\u00a0% smaller');
+    expect(told(withLayer(tile(third), wash(720, true), 300)).map((f) => f.kind)).toEqual(['tile-join']);
+    expect(told(withLayer(tile(third), wash(60, false), 40)).map((f) => f.kind)).toEqual(['coarse-picture']);
+  });
+
+  test('with a drawing or a finished tile on it no gap is judged, no score is given, and it says so', () => {
+    const drawing: SceneLayer = { kind: 'drawing', art: 'layer', x: 20, y: 20, scale: 1 };
+    for (const layer of [drawing, tile(null, false)]) {
+      const report = runCheck(withLayer(layer, wash(600, false), 300), plan);
+      expect([report.evenness, report.medianGapMm, report.gapsMm]).toEqual([null, null, []]);
+      expect(report.unjudged[0]).toContain('whole drawing or a finished tile');
+      expect(
+        report.findings.every((f) => !['bare-patch', 'lane', 'row', 'near-touch', 'twins'].includes(f.kind)),
+      ).toBe(true);
+    }
+    const diamond = pixelPlan({ kind: 'diamond', drop: { p: 1, q: 2 } }, cloth.cell, 150);
+    const joined = withLayer(tile(null, false), wash(600, false), 300);
+    expect(runCheck(joined, diamond).unjudged.some((u) => u.startsWith('Joins of the tile'))).toBe(true);
+    const drop = pixelPlan({ kind: 'half-drop', drop: { p: 1, q: 2 } }, cloth.cell, 150);
+    expect(runCheck(joined, drop).findings.some((f) => f.kind === 'tile-join')).toBe(true);
+  });
+});
