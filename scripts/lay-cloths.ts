@@ -30,6 +30,7 @@ import {
   reduceTo,
   renderWindow,
   rgbOfHex,
+  runCheck,
   type SceneLayer,
   type SceneMotif,
   SilhouetteIndex,
@@ -47,6 +48,8 @@ import { SIDE, windLines } from './art/wind-lines';
 
 const OUT = 'public/demo';
 const PPI = 300;
+/** How often the wash bolt is thrown; the one with least to look at is kept. */
+const THROWS = 40;
 const sha = (b: Uint8Array) => createHash('sha256').update(b).digest('hex');
 const mm = (px: number, ppi = PPI) => (px / ppi) * 25.4;
 const ORIGIN = { source: 'Drawn for Tansy Wharf Mill', permission: 'mine' as const };
@@ -217,11 +220,11 @@ async function windLinesBolt() {
 async function washDayBolt() {
   const kite = openProject(JSON.parse(readFileSync(`${OUT}/kite-weather.json`, 'utf8')));
   const counts: Record<string, [count: number, least: number, most: number]> = {
-    Swift: [5, 0.8, 1.15],
-    'Cloud curl': [4, 0.8, 1.1],
+    Swift: [4, 0.8, 1.1],
+    'Cloud curl': [4, 0.75, 1],
     'Small cloud': [6, 0.85, 1.15],
     'Small kite': [4, 0.85, 1.1],
-    'Tail bow, ochre': [8, 0.7, 1],
+    'Tail bow, ochre': [9, 0.7, 1],
   };
   const motifs = kite.motifs.filter((m) => m.name in counts);
   const arts = new Map<string, Raster>();
@@ -242,22 +245,35 @@ async function washDayBolt() {
       ] as const;
     }),
   );
-  const silhouettes = new SilhouetteIndex(layout, cell, new Map(outlines));
-  const { placed } = scatter(
-    silhouettes,
-    {
-      motifs: motifs.map((m, n) => {
-        const [count, least, most] = counts[m.name] as [number, number, number];
-        return { motif: m.id, lead: n, free: m.direction === 'free', count, least, most };
-      }),
-      directions: 'one-way',
-      leanDeg: 22,
-      mirror: true,
-      minGapMm: 7,
-      cover: 0.3,
-    },
-    3,
-  );
+  /** One throw, and how much on it is to be looked at. */
+  const thrown = (seed: number) => {
+    const silhouettes = new SilhouetteIndex(layout, cell, new Map(outlines));
+    const { placed } = scatter(
+      silhouettes,
+      {
+        motifs: motifs.map((m, n) => {
+          const [count, least, most] = counts[m.name] as [number, number, number];
+          return { motif: m.id, lead: n, free: m.direction === 'free', count, least, most };
+        }),
+        directions: 'one-way',
+        leanDeg: 22,
+        mirror: true,
+        minGapMm: 7,
+        cover: 0.3,
+      },
+      seed,
+    );
+    const scene = {
+      ground: null,
+      motifs: new Map(motifs.map((m) => [m.id, { pyramid: pyramidOf(arts.get(m.id) as Raster), ppi: PPI }])),
+      placements: placed,
+    };
+    const heroes = new Set(motifs.filter((m) => m.name === 'Swift').map((m) => m.id));
+    const { findings } = runCheck(scene, pixelPlan(layout, cell, PPI), { heroes });
+    return { placed, amiss: findings.filter((f) => f.severity === 'warning').length };
+  };
+  const throws = Array.from({ length: THROWS }, (_, n) => thrown(n + 1));
+  const { placed } = throws.reduce((best, now) => (now.amiss < best.amiss ? now : best));
   const tile = washTile(900, [120, 165, 178], 5);
   const wash = motifOf({
     id: 'wash',
@@ -320,7 +336,9 @@ async function washDayBolt() {
     { kind: 'tile', art: 'wash-layer', size: { width: side, height: side }, texture: true },
     { kind: 'placements' },
   ]);
-  console.log(`Wash Day: ${project.placements.length} laid.`);
+  console.log(
+    `Wash Day: ${project.placements.length} laid, ${Math.min(...throws.map((t) => t.amiss))} to look at.`,
+  );
 }
 
 /** A finished tile, laid as a half-drop of itself. */

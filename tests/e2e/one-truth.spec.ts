@@ -118,7 +118,7 @@ const CASES: Project[] = [
   }),
 ];
 
-const wash = (colour: TileLayer['colour']): Layer => ({
+const wash = (colour: TileLayer['colour']): TileLayer => ({
   ...{ kind: 'tile', id: 'w', picture: 'wash', size: { widthMm: 101.6, heightMm: 101.6 }, colour },
 });
 const lines: Layer = {
@@ -146,7 +146,7 @@ const other = (id: string, change: Partial<Project>): Project => ({
 const half2 = { p: 1, q: 2 };
 /** Drawings, tiles and split grounds, under and over what is laid, in every layout. */
 const LAYERED: Project[] = [
-  other('on a wash', {
+  other('on-a-wash', {
     layout: { kind: 'straight', drop: half2 },
     layers: [wash({ as: 'itself' }), laidOn, { ...lines, blend: 'multiply' }],
   }),

@@ -25,7 +25,9 @@ export default function LayTray() {
   const pictures = project.layers.length - 1;
   const summary =
     project.motifs.length || pictures
-      ? `${project.placements.length} on the cloth${pictures ? `, ${counted(pictures, 'layer')} with it` : ''}${hidden ? `, ${hidden} of them hidden` : ''}. Grab any copy; all its copies follow.`
+      ? !project.placements.length
+        ? `${counted(pictures, 'layer')} on the cloth. Layers are under Cloth.`
+        : `${project.placements.length} on the cloth${pictures ? `, ${counted(pictures, 'layer')} with it` : ''}${hidden ? `, ${hidden} of them hidden` : ''}. Grab any copy; all its copies follow.`
       : 'There is no motif yet. Bring some in under Motifs, or begin with stand-ins.';
   return (
     <Tray title="Lay" summary={summary}>

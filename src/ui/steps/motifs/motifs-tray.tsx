@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
-import { type PageDraft, PictureRefused, type Sheet, shownGround } from '@/core';
+import { counted, type PageDraft, PictureRefused, type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import {
   type IncomingFile,
@@ -22,6 +22,7 @@ import { trim } from '../../parts/lengths';
 import Tray, { Part } from '../../parts/tray';
 import IntakeBox from './intake-box';
 import MotifCard from './motif-card';
+import PictureRow from './picture-row';
 import { SORTS, type Sort, shelfRows } from './shelf-row';
 
 const PageRoom = lazyPart(() => import('./page-room/page-room'));
@@ -105,7 +106,9 @@ export default function MotifsTray() {
   const room = rooms[0];
   const summary = project.motifs.length
     ? `${project.motifs.length} on the shelf${idle ? `, ${idle} not laid yet` : ', all of them laid'}.${asking ? ` ${asking} to be asked about.` : ''}`
-    : 'Bring in a scan or a photo; the motifs on it are cut out for you.';
+    : project.pictures.length
+      ? `${counted(project.pictures.length, 'drawing or tile', 'drawings and tiles')} on the cloth; motifs can be laid with it.`
+      : 'Bring in a scan, a drawing or a tile; motifs are cut out for you.';
   return (
     <Tray title="Motifs" summary={summary}>
       {draft && !rooms.length && (
@@ -162,6 +165,22 @@ export default function MotifsTray() {
           ))}
           {!rows.length && <Typography variant="body2">No motif answers “{wanted}”.</Typography>}
         </Box>
+      )}
+      {project.pictures.length > 0 && (
+        <Part title="Drawings and tiles">
+          {project.pictures.map((m) => {
+            const sheet = project.sheets.find((s) => s.id === m.sheet);
+            return (
+              <PictureRow
+                key={m.id}
+                project={project}
+                picture={m}
+                layer={project.layers.find((l) => l.kind !== 'placements' && l.picture === m.id)}
+                onAgain={sheet && (() => void reopen(sheet))}
+              />
+            );
+          })}
+        </Part>
       )}
       {project.sheets.length > 0 && (
         <Part title="Pages kept">

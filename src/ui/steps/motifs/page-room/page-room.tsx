@@ -1,7 +1,6 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import Typography from '@mui/material/Typography';
 import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -43,6 +42,7 @@ import OriginFields from '../../../parts/origin-fields';
 import { CornerGrips, PageOutline } from './corners';
 import Marks from './marks';
 import Notices from './notices';
+import PageActions from './page-actions';
 import PageHead from './page-head';
 import PageView from './page-view';
 import Review from './review';
@@ -98,8 +98,10 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const busy = job?.state === 'running';
   const [cuts, setCuts] = useState<CutPiece[] | null>(null);
   const [wrong, setWrong] = useState('');
+  /** The drawing or tile of this bolt that it gave. */
+  const there = sheet && project?.pictures.find((p) => p.sheet === sheet.id);
   const [chosen, setChosen] = useState<PageKind | null>(
-    sheet && project?.pictures.some((p) => p.sheet === sheet.id) ? 'drawing' : null,
+    there ? (there.art.kind === 'mended' ? 'tile' : 'drawing') : null,
   );
   const [taken, setTaken] = useState<DrawingTaken>({ keep: false, asCell: project ? isBare(project) : true });
   const [tile, setTile] = useState<'tile' | 'ground' | null>(null);
@@ -420,27 +422,17 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
             Use art that you made, or that you may use commercially. The file itself is kept untouched
             {ppi ? `, at ${trim(ppi, 0)} ppi` : ''}.
           </Typography>
-          <Box sx={{ display: 'grid', gap: 1 }}>
-            {cuts ? (
-              <Button variant="contained" onClick={keep} disabled={!kept || busy}>
-                {sheet || replaces ? 'Put in' : 'Keep'} {kept} {kept === 1 ? 'motif' : 'motifs'}
-              </Button>
-            ) : (
-              <Button variant="contained" onClick={() => void go()} disabled={!ppi || busy}>
-                {GO_ON[kind]}
-              </Button>
-            )}
-            <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
-              <Button onClick={leave} disabled={busy}>
-                Leave it
-              </Button>
-              {cuts && (
-                <Button onClick={() => setCuts(null)} disabled={busy}>
-                  Back to the page
-                </Button>
-              )}
-            </Box>
-          </Box>
+          <PageActions
+            go={
+              cuts
+                ? `${sheet || replaces ? 'Put in' : 'Keep'} ${kept} ${kept === 1 ? 'motif' : 'motifs'}`
+                : GO_ON[kind]
+            }
+            onGo={cuts ? (kept ? () => void keep() : undefined) : ppi ? () => void go() : undefined}
+            onLeave={leave}
+            onBack={cuts ? () => setCuts(null) : undefined}
+            busy={busy}
+          />
         </Box>
       </Box>
       {tile && ppi && (
@@ -449,6 +441,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
           settings={settings}
           ppi={ppi}
           as={tile}
+          picture={there?.art.kind === 'mended' ? there : undefined}
           onDone={(done) => (done ? leave() : setTile(null))}
         />
       )}

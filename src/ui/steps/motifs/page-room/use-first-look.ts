@@ -5,14 +5,16 @@ import type { FirstLook, IntakeSettings, Leaving } from '@/core';
 import { lookAtPage } from '@/session/drawing';
 import type { IncomingPage } from '@/session/intake';
 
-/** What a page seems to be, and what of it leaves the sheet, as it is set to be read now. */
+/** What a page seems to be, and what of it leaves the sheet as it is set to be read now (null while that is looked at). */
+export type PageLook = FirstLook & { leaving: Leaving[] | null };
+
 export function useFirstLook(
   page: IncomingPage,
   ppi: number | null,
   settings: IntakeSettings,
   paused: boolean,
 ) {
-  const [look, setLook] = useState<(FirstLook & { leaving: Leaving[] }) | null>(null);
+  const [look, setLook] = useState<(FirstLook & { leaving: Leaving[]; of: IntakeSettings }) | null>(null);
   useEffect(() => {
     if (paused) return;
     let dropped = false;
@@ -20,7 +22,7 @@ export function useFirstLook(
     const timer = setTimeout(() => {
       lookAtPage(page.bytes, ppi ?? 300, settings, page.camera).then(
         (seen) => {
-          if (!dropped) setLook(seen);
+          if (!dropped) setLook({ ...seen, of: settings });
         },
         () => {},
       );
@@ -30,5 +32,5 @@ export function useFirstLook(
       clearTimeout(timer);
     };
   }, [page, ppi, settings, paused]);
-  return look;
+  return look && { ...look, leaving: look.of === settings ? look.leaving : null };
 }

@@ -6,8 +6,9 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { type FirstLook, type Leaving, leavingText, PAGE_KINDS, type PageKind } from '@/core';
+import { leavingText, PAGE_KINDS, type PageKind } from '@/core';
 import type { DrawingTaken } from '@/session/drawing';
+import type { PageLook } from './use-first-look';
 
 const NAMES: Record<PageKind, [name: string, says: string]> = {
   motifs: ['Separate motifs', 'Each piece is cut out, to be laid by itself.'],
@@ -19,7 +20,7 @@ const NAMES: Record<PageKind, [name: string, says: string]> = {
 
 type Props = {
   /** What it seems to be; null while that is looked at. */
-  look: (FirstLook & { leaving: Leaving[] }) | null;
+  look: PageLook | null;
   kind: PageKind;
   onKind: (kind: PageKind) => void;
 };
@@ -97,10 +98,11 @@ export function DrawingFields({
   sheetText: string;
   onChange: (part: Partial<DrawingTaken>) => void;
 }) {
-  const leaving = look ? leavingText(look.leaving) : [];
+  const told = look?.leaving;
+  const leaving = told ? leavingText(told) : [];
   return (
     <Box sx={{ display: 'grid', gap: 0.5 }}>
-      {look && (
+      {told && (
         <Box
           data-testid="leaving"
           sx={{ borderLeft: 3, borderColor: leaving.length ? 'warning.main' : 'secondary.main', pl: 1.5 }}
