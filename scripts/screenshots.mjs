@@ -1,6 +1,7 @@
 /** Takes the README's pictures from a running Hexaplex: node scripts/screenshots.mjs http://localhost:4310 */
-import { mkdirSync } from 'node:fs';
+import { mkdirSync, readFileSync } from 'node:fs';
 import { chromium } from '@playwright/test';
+import sharp from 'sharp';
 import { launch } from './chromium.mjs';
 
 const base = process.argv[2] ?? 'http://localhost:4310';
@@ -15,6 +16,11 @@ const shot = async (name) => {
 
 await page.goto(base);
 await page.getByTestId('bolt').waitFor();
+for (const name of ['Wind Lines', 'Wash Day', 'Pennant Row']) {
+  await page.getByRole('button', { name: 'Demo bolts' }).click();
+  await page.getByRole('menuitem', { name }).click();
+  await page.getByRole('link', { name: `Open ${name}` }).waitFor();
+}
 await shot('shelf');
 await page.getByRole('link', { name: 'Open Kite Weather' }).click();
 await page.getByRole('button', { name: /^Check, (\d|nothing)/ }).waitFor();
@@ -105,16 +111,10 @@ await shot('proof');
 await page.keyboard.press('Escape');
 await page.getByRole('button', { name: 'Colourways', exact: true }).click();
 await page.getByRole('radio', { name: 'Show Brisk' }).click();
-await page.keyboard.press('6');
-await page.getByRole('button', { name: 'Show the cloth at true size' }).click();
-await shot('scale');
-await page.keyboard.press('0');
 await page.keyboard.press('7');
 await page.getByRole('button', { name: 'Make the PNG' }).click();
 await page.getByTestId('file-proof').waitFor({ timeout: 120000 });
 await shot('send');
-await page.keyboard.press('8');
-await shot('log');
 await page.goto(base);
 await page.getByRole('button', { name: 'New bolt' }).click();
 await page.getByRole('button', { name: 'Scan a sheet' }).click();
@@ -167,4 +167,30 @@ for (const [region, hex] of [
 }
 await page.waitForTimeout(1200);
 await shot('fill');
+await page.goto(base);
+await page.getByRole('button', { name: 'New bolt' }).click();
+await page.getByTestId('file-input').setInputFiles('public/demo/wind-lines-sheet.jpg');
+await page.getByText('Looking at what it is.').waitFor({ state: 'detached' });
+await page.getByRole('button', { name: 'Something else?' }).click();
+await page.getByRole('radio', { name: /^One drawing/ }).click();
+await page.getByTestId('leaving').waitFor();
+await shot('drawing');
+await page.getByRole('button', { name: 'Leave it' }).click();
+// A wash that was cropped: its joins show.
+const { pictures } = JSON.parse(readFileSync('public/demo/wash-day.json', 'utf8'));
+const wash = await sharp(`public/demo/assets/${pictures[0].asset}.png`)
+  .extract({ left: 0, top: 0, width: 820, height: 700 })
+  .png()
+  .withMetadata({ density: 180 })
+  .toBuffer();
+await page
+  .getByTestId('file-input')
+  .setInputFiles({ name: 'Sea wash.png', mimeType: 'image/png', buffer: wash });
+await page.getByText('Looking at what it is.').waitFor({ state: 'detached' });
+await page.getByRole('button', { name: 'Something else?' }).click();
+await page.getByRole('radio', { name: /^A ground or texture/ }).click();
+await page.getByRole('button', { name: 'Make it repeat' }).click();
+await page.getByRole('button', { name: 'Mend the joins' }).click();
+await page.getByRole('button', { name: 'Before', exact: true }).waitFor();
+await shot('tile');
 await browser.close();

@@ -16,13 +16,19 @@ import {
   type Project,
   pixelPlan,
   products,
+  renderBlock,
   runCheck,
+  sceneSplit,
+  setGround,
   setGuides,
+  setLayout,
+  splitPatterns,
   wordsOf,
 } from '../src/core';
 import { apply } from '../src/core/document';
 import { services } from '../src/engine/services';
 import Sections, { type Section } from '../src/ui/parts/sections';
+import GroundSection from '../src/ui/steps/brief/ground-section';
 import GuidesSection from '../src/ui/steps/lay/parts/guides-section';
 import { laySections } from '../src/ui/steps/lay/sections';
 import ProductsSection from '../src/ui/steps/scale/products-section';
@@ -143,4 +149,38 @@ test('a section is one object and one line: it stands in its part of the tray, a
   expect(cloth('cloth')).toContain('Guides');
   takeOut();
   expect(cloth('cloth')).not.toContain('Wind over');
+});
+
+test('a way to split a ground is one line: it is offered, and rendered', () => {
+  taken.push(
+    splitPatterns.add({
+      id: 'corner',
+      names: [{ name: 'one corner', count: 1 }],
+      across: true,
+      down: true,
+      turn: (u, v) => (u < 0.5 && v < 0.5 ? 1 : 0),
+    }),
+  );
+  const inks = [...bolt.inks, { id: 'red', name: 'Red', hex: '#ff0000', also: [], texture: 1 }];
+  const colourways = bolt.colourways.map((c) => ({ ...c, colours: [...c.colours, '#ff0000'] }));
+  const split = {
+    kind: 'split' as const,
+    pattern: 'corner',
+    count: 1,
+    inks: ['ground', 'red'],
+    counter: false,
+  };
+  const project = apply(
+    { ...bolt, inks, colourways },
+    setGround(split),
+    setLayout({ kind: 'straight', drop: { p: 1, q: 2 } }),
+  );
+  expect(renderToStaticMarkup(<GroundSection project={project} />)).toContain('one corner');
+  const plan = pixelPlan(project.layout, { width: 25.4, height: 25.4 }, 40);
+  const block = renderBlock(
+    { ...scene, ground: [255, 255, 255], split: sceneSplit(project, ['#ffffff', '#ff0000']) },
+    plan,
+  );
+  const red = Array.from({ length: 1600 }, (_, p) => block.data[p * 4 + 1] === 0).filter(Boolean).length;
+  expect(red).toBe(400);
 });

@@ -148,7 +148,10 @@ export const colourServices = {
     const bare = renderBlock({ ...scene, ground: null }, plan);
     let cover = 0;
     for (let i = 3; i < bare.data.length; i += 4) cover += bare.data[i] / 255;
-    return inksOnCloth(renderBlock(scene, plan), named.labels, (cover * 4) / bare.data.length);
+    // Where the ground is of several inks, or in a picture, what art covers does not tell how much of it shows.
+    const plain = !scene.split && !scene.layers?.some((l) => l.kind === 'tile');
+    const known = plain ? (cover * 4) / bare.data.length : undefined;
+    return inksOnCloth(renderBlock(scene, plan), named.labels, known);
   },
 
   /** A window of the cloth from its corner, `width` x `height` px at a ppi; a ground may be proofed with it. */

@@ -1,6 +1,7 @@
 import {
   type Art,
   addLayer,
+  cellOf,
   type Depth,
   type Edit,
   hexOfRgb,
@@ -10,6 +11,7 @@ import {
   MM_PER_INCH,
   type Motif,
   type Project,
+  repeatBlock,
   replaceArt,
   Said,
   setBrief,
@@ -122,13 +124,15 @@ export async function layTile(
   return ok;
 }
 
-/** A texture larger than the cloth it lies on would never be seen whole. */
-function refuseLarger({ brief }: Project, widthMm: number, heightMm: number) {
-  const most = 4;
-  if (widthMm > brief.widthMm * most || heightMm > brief.heightMm * most)
-    throw new Said(
-      `This tile is ${Math.round(widthMm)} x ${Math.round(heightMm)} mm and the cell only ${Math.round(brief.widthMm)} x ${Math.round(brief.heightMm)} mm. Lay it smaller, or make the cell larger first.`,
-    );
+/** A tile larger than the repeat block would never be seen whole. */
+function refuseLarger({ brief, layout }: Project, widthMm: number, heightMm: number) {
+  const block = repeatBlock(layout, cellOf({ brief }));
+  const past = 1.001;
+  if (widthMm <= block.width * past && heightMm <= block.height * past) return;
+  const mm = (w: number, h: number) => `${Math.round(w)} x ${Math.round(h)} mm`;
+  throw new Said(
+    `This tile is ${mm(widthMm, heightMm)}, and what repeats on this cloth only ${mm(block.width, block.height)}: it would be cut off. Lay it smaller, or make the cell larger first.`,
+  );
 }
 
 /** Mends a tile of the bolt anew from the file that it came from: every layer that shows it follows. */

@@ -11,11 +11,13 @@ export type ExifTags = {
   FocalLength?: unknown;
 };
 
-/** What programs write that do not know, ppi: no better than silence. */
-const DOES_NOT_SAY = 72;
+/** What programs write that do not know, ppi: 72, or a pixel to the millimetre. No better than silence. */
+const DOES_NOT_SAY = [72, MM_PER_INCH];
 
 const known = (d: Density | null): Density | null =>
-  d && [d.x, d.y].every((v) => v > 1 && v < 1e5) && Math.abs(d.x - DOES_NOT_SAY) > 0.5 ? d : null;
+  d && [d.x, d.y].every((v) => v > 1 && v < 1e5) && DOES_NOT_SAY.every((v) => Math.abs(d.x - v) > 0.5)
+    ? d
+    : null;
 
 function exifDensity(exif: ExifTags | undefined): Density | null {
   const unit = String(exif?.ResolutionUnit ?? 2).toLowerCase();

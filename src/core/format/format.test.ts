@@ -110,6 +110,7 @@ describe('heads of pictures', () => {
     expect(ppiOf(head, { XResolution: 300, ResolutionUnit: 'inches' }).ppi).toBe(300);
     expect(ppiOf(head, { XResolution: 118.11, ResolutionUnit: 'cm' }).ppi).toBeCloseTo(300, 0);
     expect(ppiOf(head, { XResolution: 72, ResolutionUnit: 'inches' }).ppi).toBeNull();
+    expect(ppiOf(head, { XResolution: 10, ResolutionUnit: 'cm' }).ppi).toBeNull();
     expect(ppiOf(head, { XResolution: 300, ResolutionUnit: 'None' }).ppi).toBeNull();
     expect(ppiOf(head, { XResolution: 300, ResolutionUnit: 1 }).ppi).toBeNull();
   });

@@ -7,7 +7,8 @@ import { registry } from '../units';
  */
 export type SplitPattern = {
   id: string;
-  name: string;
+  /** What it is called, by how often the inks go round in a cell. */
+  names: { name: string; count: number }[];
   turn: (u: number, v: number, steps: number, other: boolean) => number;
   /** Whether it has that many parts across, and down; else one. */
   across: boolean;
@@ -16,41 +17,47 @@ export type SplitPattern = {
   byCell?: true;
 };
 
-/** Each is one line: halves are stripes or bands that go round once, quarters a checker that does. */
-export const splitPatterns = registry<SplitPattern>(
-  [
-    {
-      id: 'stripes',
-      name: 'Side by side',
-      across: true,
-      down: false,
-      turn: (u, _v, steps) => Math.floor(u * steps),
-    },
-    {
-      id: 'bands',
-      name: 'One under the other',
-      across: false,
-      down: true,
-      turn: (_u, v, steps) => Math.floor(v * steps),
-    },
-    {
-      id: 'checker',
-      name: 'Checker',
-      across: true,
-      down: true,
-      turn: (u, v, steps) => Math.floor(u * steps) + Math.floor(v * steps),
-    },
-    {
-      id: 'cells',
-      name: 'Cell by cell',
-      across: false,
-      down: false,
-      turn: (_u, _v, _steps, other) => (other ? 1 : 0),
-      byCell: true,
-    },
-  ],
-  (p) => [p.id],
-);
+const PATTERNS: SplitPattern[] = [
+  {
+    id: 'stripes',
+    names: [
+      { name: 'halves, side by side', count: 1 },
+      { name: 'stripes', count: 4 },
+    ],
+    across: true,
+    down: false,
+    turn: (u, _v, steps) => Math.floor(u * steps),
+  },
+  {
+    id: 'bands',
+    names: [
+      { name: 'halves, one under the other', count: 1 },
+      { name: 'bands', count: 4 },
+    ],
+    across: false,
+    down: true,
+    turn: (_u, v, steps) => Math.floor(v * steps),
+  },
+  {
+    id: 'checker',
+    names: [
+      { name: 'quarters', count: 1 },
+      { name: 'a checker', count: 4 },
+    ],
+    across: true,
+    down: true,
+    turn: (u, v, steps) => Math.floor(u * steps) + Math.floor(v * steps),
+  },
+  {
+    id: 'cells',
+    names: [{ name: 'cell by cell', count: 1 }],
+    across: false,
+    down: false,
+    turn: (_u, _v, _steps, other) => (other ? 1 : 0),
+    byCell: true,
+  },
+];
+export const splitPatterns = registry(PATTERNS, (p) => [p.id]);
 
 /** How a ground is split, and in how many inks; the inks go round `count` times in a cell. */
 export type Split = { pattern: string; count: number; inks: number };

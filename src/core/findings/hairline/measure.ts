@@ -63,7 +63,8 @@ function alongEdge(
   const start = Math.round((across ? p.y * scale.y : p.x * scale.x) - long / 2);
   const origin = across ? { x: edge - STRIP, y: start } : { x: start, y: edge - STRIP };
   const [w, h] = across ? [2 * STRIP, long] : [long, 2 * STRIP];
-  const { data } = renderWindow({ ...scene, ground: null, grain: undefined }, plan, w, h, { origin });
+  const alone = { ground: null, motifs: scene.motifs, placements: scene.placements };
+  const { data } = renderWindow(alone, plan, w, h, { origin });
   const alpha = (k: number, t: number) => data[(across ? t * w + k : k * w + t) * 4 + 3];
   let lines = 0;
   let lacks = 0;

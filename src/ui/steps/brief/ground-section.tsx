@@ -21,23 +21,18 @@ import NumberField from '../../parts/number-field';
 import { Part } from '../../parts/tray';
 
 /** Ways to split a cell, by what they are called: a pattern, and how often its inks go round. */
-const SPLITS: Record<string, { says: string; pattern: string; count: number } | null> = {
-  plain: null,
-  'halves across': { says: 'halves, side by side', pattern: 'stripes', count: 1 },
-  'halves down': { says: 'halves, one under the other', pattern: 'bands', count: 1 },
-  quarters: { says: 'quarters', pattern: 'checker', count: 1 },
-  stripes: { says: 'stripes', pattern: 'stripes', count: 4 },
-  bands: { says: 'bands', pattern: 'bands', count: 4 },
-  checker: { says: 'a checker', pattern: 'checker', count: 4 },
-  cells: { says: 'cell by cell', pattern: 'cells', count: 1 },
-};
-const OPTIONS = Object.fromEntries(Object.entries(SPLITS).map(([k, s]) => [k, s?.says ?? 'one ink']));
+const splits = () =>
+  splitPatterns
+    .all()
+    .flatMap((p) =>
+      p.names.map(({ name, count }) => ({ key: `${p.id} ${count}`, name, pattern: p.id, count })),
+    );
 
 /** Which of those a ground is. */
 function splitOf(ground: Ground): string {
   if (ground.kind !== 'split') return 'plain';
-  const of = Object.entries(SPLITS).filter(([, s]) => s?.pattern === ground.pattern);
-  return (of.find(([, s]) => s?.count === ground.count) ?? of.at(-1))?.[0] ?? 'plain';
+  const of = splits().filter((s) => s.pattern === ground.pattern);
+  return (of.find((s) => s.count === ground.count) ?? of.at(-1))?.key ?? 'plain';
 }
 
 /** The ground of the colourway on show, and how a cell is split in inks. */
@@ -46,19 +41,26 @@ export default function GroundSection({ project }: { project: Project }) {
   const { ground, inks } = project;
   const now = splitOf(ground);
   const choose = (key: string) => {
-    const split = SPLITS[key];
+    const split = splits().find((s) => s.key === key);
     if (!split) return edit(setGround({ kind: 'plain' }));
     const { pattern, count } = split;
     const two = ground.kind === 'split' ? ground.inks : inks.slice(0, 2).map((i) => i.id);
     const counter = ground.kind === 'split' && ground.counter;
     return edit(
-      setGround({ kind: 'split', pattern, count, inks: two.slice(0, key === 'cells' ? 2 : 6), counter }),
+      setGround({
+        kind: 'split',
+        pattern,
+        count,
+        inks: two.slice(0, splitPatterns.of(pattern)?.byCell ? 2 : 6),
+        counter,
+      }),
     );
   };
   const set = (part: Partial<Extract<Ground, { kind: 'split' }>>) =>
     ground.kind === 'split' && edit(setGround({ ...ground, ...part }));
   const inkOptions = Object.fromEntries(inks.map((i) => [i.id, i.name]));
-  const counted = now === 'stripes' || now === 'bands' || now === 'checker';
+  const options = { plain: 'one ink', ...Object.fromEntries(splits().map((s) => [s.key, s.name])) };
+  const counted = ground.kind === 'split' && ground.count > 1;
   return (
     <Part title="Ground">
       <Box sx={{ display: 'grid', gap: 1.25 }}>
@@ -73,7 +75,7 @@ export default function GroundSection({ project }: { project: Project }) {
           }
         />
         {inks.length > 1 ? (
-          <Choice label="Split in" value={now} options={OPTIONS} onChange={choose} />
+          <Choice label="Split in" value={now} options={options} onChange={choose} />
         ) : (
           <Typography variant="body2" color="text.secondary">
             With two inks or more it can be split in halves, quarters, stripes.

@@ -73,7 +73,7 @@ type Props = {
 
 const GO_ON: Record<PageKind, string> = {
   motifs: 'Separate the motifs',
-  lines: 'Separate the line art',
+  lines: 'Separate the motifs',
   drawing: 'Take it in as one drawing',
   tile: 'Look at its joins',
   ground: 'Make it repeat',

@@ -65,6 +65,16 @@ export default function StagePaper({ settings, tool, brushMm, onTool, onBrush, c
         <ToggleButton value="joined">Joined to the edge only</ToggleButton>
         <ToggleButton value="everywhere">Everywhere</ToggleButton>
       </ToggleButtonGroup>
+      <ToggleButtonGroup
+        exclusive
+        fullWidth
+        value={settings.shadows}
+        onChange={(_, v) => v && change({ shadows: v })}
+        aria-label="Soft shadows"
+      >
+        <ToggleButton value="take">Soft shadows go</ToggleButton>
+        <ToggleButton value="keep">Soft shadows stay</ToggleButton>
+      </ToggleButtonGroup>
       <ToolRow
         tools={[
           ['look', 'Look'],
