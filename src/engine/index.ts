@@ -153,6 +153,8 @@ export const split = (...[bytes, ppi, settings, work]: [...Ask<'split'>, Work]) 
 export const keepPieces = (numbers: number[], work: Work) =>
   pages.run((s) => s.keep(numbers, proxy(work.onProgress)), long(work));
 export const lookAtPage: Call<'lookAtPage'> = (...args) => pages.run((s) => s.lookAtPage(...args), reading);
+export const leavingPage: Call<'leavingPage'> = (...args) =>
+  pages.run((s) => s.leavingPage(...args), reading);
 export const takeDrawing = (
   ...[bytes, ppi, settings, keep, work]: [...Parameters<Services['takeDrawing']>, Work]
 ) =>

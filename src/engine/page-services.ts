@@ -86,12 +86,19 @@ function levelOf(full: Raster, shown: number, longSide: number): { raster: Raste
   while (shown / (factor * 2) >= longSide) factor *= 2;
   let raster = inHand.levels.get(factor);
   if (!raster) {
-    raster = reduceTo(full, Math.ceil(Math.max(full.width, full.height) / factor)).raster;
+    // From the next finer one that there is.
+    const [of, from] = [...inHand.levels].filter(([f]) => f < factor).sort(([f], [g]) => g - f)[0] ?? [
+      1,
+      full,
+    ];
+    raster = reduceTo(from, Math.ceil(Math.max(from.width, from.height) / (factor / of))).raster;
     inHand.levels.set(factor, raster);
   }
   return { raster, factor };
 }
 
+/** How fine a whole page is looked at to tell what it is, px. */
+const LOOK_PX = 900;
 const THUMB = 320;
 
 /** 8 bits a channel in colour: read to the byte; other PNGs go through the browser. */
@@ -207,20 +214,19 @@ export const pageServices = {
     return { bitmap: bitmapOf(cut), factor, x: x * factor, y: y * factor, boxes, ...figures };
   },
 
-  /** What the page seems to be, and what of its art leaves it as it is set to be read. */
-  async lookAtPage(
-    bytes: Bytes,
-    ppi: number,
-    settings: IntakeSettings,
-    camera: boolean,
-  ): Promise<FirstLook & { leaving: Leaving[] }> {
+  /** What the page seems to be. */
+  async lookAtPage(bytes: Bytes, ppi: number, settings: IntakeSettings, camera: boolean): Promise<FirstLook> {
     const full = await pageOf(bytes, settings);
-    const { raster, factor } = levelOf(full, Math.max(full.width, full.height), 900);
+    const { raster, factor } = levelOf(full, Math.max(full.width, full.height), LOOK_PX);
+    return firstLook(raster, ppi / factor, camera);
+  },
+
+  /** What of its art leaves the page, as it is set to be read. */
+  async leavingPage(bytes: Bytes, ppi: number, settings: IntakeSettings): Promise<Leaving[]> {
+    const full = await pageOf(bytes, settings);
+    const { raster, factor } = levelOf(full, Math.max(full.width, full.height), LOOK_PX);
     const { page, mask } = readPage(raster, ppi / factor, settings, factor);
-    return {
-      ...firstLook(raster, ppi / factor, camera),
-      leaving: leavingSheet(mask, page.width, page.height, ppi / factor),
-    };
+    return leavingSheet(mask, page.width, page.height, ppi / factor);
   },
 
   /** The page as one drawing, as a file to keep; `keep`: with what it lies on. */

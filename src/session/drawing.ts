@@ -11,13 +11,13 @@ import {
   setGroundInk,
   several,
 } from '../core';
-import { lookAtPage, takeDrawing, type Work } from '../engine';
+import { leavingPage, lookAtPage, takeDrawing, type Work } from '../engine';
 import { putAsset } from '../shelf';
 import { edit, record } from './bolt';
 import type { IncomingPage, Origin } from './intake';
 import { keepPage, pictureOf, shortName } from './picture';
 
-export { lookAtPage };
+export { leavingPage, lookAtPage };
 
 /** What is said of a drawing as it is taken in: with what it lies on or without; whether the cell takes the size of its sheet. */
 export type DrawingTaken = { keep: boolean; asCell: boolean };

@@ -21,7 +21,7 @@ export type FirstLook = {
 };
 
 /** The long side of what is looked at, px. */
-const LOOK_PX = 900;
+const LOOK_PX = 700;
 /**
  * A ground is coloured from this chroma (OKLab) on, or darker than this; a pale one already from less. Light falls coloured on a
  * page that was photographed: there it takes more.
@@ -51,11 +51,11 @@ const MOSTLY = 0.93;
 export function firstLook(page: Raster, ppi: number, camera = false): FirstLook {
   const { raster, factor } = reduceTo(page, LOOK_PX);
   const own = ownAlpha(raster);
-  const { mean } = findGround(raster);
-  const ground = mean.map(Math.round) as Rgb;
+  const field = findGround(raster);
+  const ground = field.mean.map(Math.round) as Rgb;
   const coloured = !own && isColoured(oklabOf(...ground), camera ? PHOTO : COLOURED);
   const settings = { ground: coloured ? 'colour' : 'paper', joined: !coloured } as const;
-  const read = readPage(raster, ppi / factor, { ...DEFAULT_INTAKE, ...settings });
+  const read = readPage(raster, ppi / factor, { ...DEFAULT_INTAKE, ...settings }, 1, field);
   // Paper that lines shut in is paper here.
   const lines = () => readPage(raster, ppi / factor, { ...DEFAULT_INTAKE, ...settings, joined: false });
   return { ...told(read, lines, ppi / factor), settings, ground };

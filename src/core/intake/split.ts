@@ -60,14 +60,21 @@ export type ReadPage = {
  * Finds the paper of a squared page and the art on it.
  * @param ppi of the page raster as given.
  * @param factor how many times smaller the raster is than the squared page.
+ * @param known the coloured ground of this page, where it was found already.
  * @throws ArgumentError for settings that cannot be.
  */
-export function readPage(page: Raster, ppi: number, settings: IntakeSettings, factor = 1): ReadPage {
+export function readPage(
+  page: Raster,
+  ppi: number,
+  settings: IntakeSettings,
+  factor = 1,
+  known?: GroundField,
+): ReadPage {
   if (!(settings.tolerance >= 0 && settings.tolerance <= 100)) {
     throw new ArgumentError('The tolerance goes from 0 to 100.');
   }
   const own = ownAlpha(page);
-  const ground = !own && settings.ground === 'colour' ? findGround(page) : null;
+  const ground = !own && settings.ground === 'colour' ? (known ?? findGround(page)) : null;
   const paper = own || ground ? WHITE_PAPER : estimatePaper(page);
   const tone = ground ? asItIs(page) : toneOf(page, paper, settings);
   const mask = artMask(page, ppi, settings, tone, toPageOf(settings, factor), own, ground);
@@ -84,16 +91,13 @@ function shadowsOf(
   ground: GroundField | null,
   { shadows }: IntakeSettings,
 ): Uint8Array | null {
-  const flat = ground ? page : evenLight(page, tone);
-  const under = ground ? underOf(ground, { x: 0, y: 0, width: page.width }) : WHITE;
-  const found = softShadows(flat, mask, ppi, under);
-  let any = false;
-  for (let p = 0; p < mask.length; p++) {
-    if (!found[p]) continue;
-    any = true;
-    mask[p] = shadows === 'keep' ? 1 : 0;
-  }
-  return any && shadows === 'keep' ? found : null;
+  const share = ground
+    ? { times: ground.blocks.map((v) => 1 / Math.max(24, v)), across: ground.across, less: 0 }
+    : { times: tone.gain.map((v) => v / 255), across: tone.across, less: tone.less / 255 };
+  const found = softShadows(page, mask, ppi, share);
+  if (!found) return null;
+  for (let p = 0; p < mask.length; p++) if (found[p]) mask[p] = shadows === 'keep' ? 1 : 0;
+  return shadows === 'keep' ? found : null;
 }
 
 /**

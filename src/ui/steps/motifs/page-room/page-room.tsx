@@ -51,7 +51,7 @@ import StagePaper from './stage-paper';
 import StageSplit from './stage-split';
 import StageSquare from './stage-square';
 import { afterGesture, gestureOf, type Tool } from './tools';
-import { useFirstLook } from './use-first-look';
+import { useFirstLook, useLeaving } from './use-first-look';
 import { useSettings } from './use-settings';
 import { type Show, useSight } from './use-sight';
 import WhatItIs, { DrawingFields } from './what-it-is';
@@ -164,10 +164,11 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     setWrong('');
     change(part, merge);
   };
-  const look = useFirstLook(page, ppi, settings, cuts !== null || tile !== null);
+  const look = useFirstLook(page, ppi, settings);
   const ownGround = look && settings.ground === 'colour' ? hexOfRgb(look.ground) : null;
   /** What it is taken for: as was chosen, else as it looks; of a page that is opened again, as it was. */
   const kind = chosen ?? (sheet || replaces || draft ? 'motifs' : (look?.kind ?? 'motifs'));
+  const leaving = useLeaving(page, ppi, settings, kind === 'drawing');
   const stages =
     kind === 'drawing'
       ? STAGES.slice(0, 3)
@@ -347,10 +348,16 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
             </>
           ) : (
             <>
-              <WhatItIs look={look} kind={kind} onKind={chooseKind} />
+              <WhatItIs
+                look={look}
+                waiting={!page.camera || settings.corners !== null}
+                kind={kind}
+                onKind={chooseKind}
+              />
               {kind === 'drawing' && !squaring && (
                 <DrawingFields
                   look={look}
+                  leaving={leaving}
                   taken={taken}
                   sheetText={
                     ppi

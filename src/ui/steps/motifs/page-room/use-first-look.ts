@@ -1,28 +1,23 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { FirstLook, IntakeSettings, Leaving } from '@/core';
-import { lookAtPage } from '@/session/drawing';
+import { DEFAULT_INTAKE, type FirstLook, type IntakeSettings, type Leaving } from '@/core';
+import { leavingPage, lookAtPage } from '@/session/drawing';
 import type { IncomingPage } from '@/session/intake';
 
-/** What a page seems to be, and what of it leaves the sheet as it is set to be read now (null while that is looked at). */
-export type PageLook = FirstLook & { leaving: Leaving[] | null };
-
-export function useFirstLook(
-  page: IncomingPage,
-  ppi: number | null,
-  settings: IntakeSettings,
-  paused: boolean,
-) {
-  const [look, setLook] = useState<(FirstLook & { leaving: Leaving[]; of: IntakeSettings }) | null>(null);
+/**
+ * What is asked of a page a moment after what it hangs on changed: the picture itself is shown first.
+ * @returns the last answer, and whether it is of what is asked now.
+ */
+function useAnswer<T>(ask: (() => Promise<T>) | null): { value: T; fresh: boolean } | null {
+  const [answer, setAnswer] = useState<{ of: typeof ask; value: T } | null>(null);
   useEffect(() => {
-    if (paused) return;
+    if (!ask) return;
     let dropped = false;
-    // The picture itself is shown first.
     const timer = setTimeout(() => {
-      lookAtPage(page.bytes, ppi ?? 300, settings, page.camera).then(
-        (seen) => {
-          if (!dropped) setLook({ ...seen, of: settings });
+      ask().then(
+        (value) => {
+          if (!dropped) setAnswer({ of: ask, value });
         },
         () => {},
       );
@@ -31,6 +26,33 @@ export function useFirstLook(
       dropped = true;
       clearTimeout(timer);
     };
-  }, [page, ppi, settings, paused]);
-  return look && { ...look, leaving: look.of === settings ? look.leaving : null };
+  }, [ask]);
+  return answer && { value: answer.value, fresh: answer.of === ask };
+}
+
+/** What a page seems to be, by where it lies in its picture; null until that was looked at once. */
+export function useFirstLook(page: IncomingPage, ppi: number | null, { corners, aspect }: IntakeSettings) {
+  const [ask, setAsk] = useState<(() => Promise<FirstLook>) | null>(null);
+  useEffect(() => {
+    // Around a page that was photographed lies a table: it is looked at once it is squared.
+    if (page.camera && !corners) return;
+    const settings = { ...DEFAULT_INTAKE, corners, aspect };
+    setAsk(() => () => lookAtPage(page.bytes, ppi ?? 300, settings, page.camera));
+  }, [page, ppi, corners, aspect]);
+  return useAnswer(ask)?.value ?? null;
+}
+
+/** What of its art leaves a page, as it is set to be read; null while that is looked at, or not wanted. */
+export function useLeaving(
+  page: IncomingPage,
+  ppi: number | null,
+  settings: IntakeSettings,
+  wanted: boolean,
+) {
+  const [ask, setAsk] = useState<(() => Promise<Leaving[]>) | null>(null);
+  useEffect(() => {
+    setAsk(wanted ? () => () => leavingPage(page.bytes, ppi ?? 300, settings) : null);
+  }, [page, ppi, settings, wanted]);
+  const answer = useAnswer(ask);
+  return answer?.fresh ? answer.value : null;
 }

@@ -6,9 +6,8 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { leavingText, PAGE_KINDS, type PageKind } from '@/core';
+import { type FirstLook, type Leaving, leavingText, PAGE_KINDS, type PageKind } from '@/core';
 import type { DrawingTaken } from '@/session/drawing';
-import type { PageLook } from './use-first-look';
 
 const NAMES: Record<PageKind, [name: string, says: string]> = {
   motifs: ['Separate motifs', 'Each piece is cut out, to be laid by itself.'],
@@ -20,13 +19,15 @@ const NAMES: Record<PageKind, [name: string, says: string]> = {
 
 type Props = {
   /** What it seems to be; null while that is looked at. */
-  look: PageLook | null;
+  look: FirstLook | null;
+  /** It is being looked at; a photo is, once its page is squared. */
+  waiting: boolean;
   kind: PageKind;
   onKind: (kind: PageKind) => void;
 };
 
 /** What the picture is taken for: its reason, and the others. */
-export default function WhatItIs({ look, kind, onKind }: Props) {
+export default function WhatItIs({ look, waiting, kind, onKind }: Props) {
   const [open, setOpen] = useState(false);
   const guessed = look?.kind === kind;
   return (
@@ -45,7 +46,7 @@ export default function WhatItIs({ look, kind, onKind }: Props) {
         </Button>
       </Box>
       <Typography variant="body2" color="text.secondary">
-        {look ? (guessed ? look.why : NAMES[kind][1]) : 'Looking at what it is.'}
+        {guessed ? look.why : look || !waiting ? NAMES[kind][1] : 'Looking at what it is.'}
       </Typography>
       {open && (
         <Box role="radiogroup" aria-label="What it is" sx={{ display: 'grid', gap: 0.5, mt: 0.5 }}>
@@ -88,17 +89,18 @@ export default function WhatItIs({ look, kind, onKind }: Props) {
 /** How a page is taken in as one drawing: what leaves the sheet is told. */
 export function DrawingFields({
   look,
+  leaving: told,
   taken,
   sheetText,
   onChange,
 }: {
   look: Props['look'];
+  leaving: Leaving[] | null;
   taken: DrawingTaken;
   /** The size of the sheet, in the bolt's unit. */
   sheetText: string;
   onChange: (part: Partial<DrawingTaken>) => void;
 }) {
-  const told = look?.leaving;
   const leaving = told ? leavingText(told) : [];
   return (
     <Box sx={{ display: 'grid', gap: 0.5 }}>
