@@ -255,3 +255,39 @@ test('several in hand become one motif with linked copies, cut and covered, and 
     expect(there ?? wrapped).toBeTruthy();
   }
 });
+
+test('what is no tile and no drawing is told in words and changes nothing', async ({ page }) => {
+  const plain = (side: number, density: number) =>
+    svg(side, side, '<rect width="100%" height="100%" fill="#fff"/>')
+      .png()
+      .withMetadata({ density })
+      .toBuffer();
+  const take = async (buffer: Buffer, as: RegExp, go: string) => {
+    await page.getByTestId('file-input').setInputFiles({ name: 'Odd.png', mimeType: 'image/png', buffer });
+    const room = page.getByRole('dialog').first();
+    await expect(room.getByTestId('what-it-is')).not.toContainText('Looking at what it is');
+    await room.getByRole('button', { name: 'Something else?' }).click();
+    await room.getByRole('radio', { name: as }).click();
+    await room.getByRole('button', { name: go }).click();
+    return room;
+  };
+  await openDemo(page);
+  const before = await kept(page);
+  await page.keyboard.press('2');
+  let room = await take(await plain(1, 100), /^A finished tile/, 'Look at its joins');
+  await expect(page.getByText(/A tile needs 32 px or more/)).toBeVisible();
+  await page.getByRole('dialog').last().getByRole('button', { name: 'Leave it' }).click();
+  await room.getByRole('button', { name: 'Leave it' }).click();
+
+  room = await take(await plain(300, 100), /^One drawing/, 'Take it in as one drawing');
+  await expect(room.getByRole('alert')).toContainText('There is nothing on this sheet');
+  await room.getByRole('button', { name: 'Leave it' }).click();
+
+  // 40 in wide, on a cloth that repeats at 24.
+  room = await take(await plain(2000, 50), /^A ground or texture/, 'Make it repeat');
+  await page.getByRole('button', { name: 'Lay it on the cloth' }).click();
+  await expect(page.getByText(/it would be cut off/)).toBeVisible();
+  await page.getByRole('dialog').last().getByRole('button', { name: 'Leave it' }).click();
+  await room.getByRole('button', { name: 'Leave it' }).click();
+  expect(await kept(page)).toEqual(before);
+});

@@ -11,6 +11,7 @@ import {
   motifOf,
   type Plates,
   type Project,
+  type Pyramid,
   pixelPlan,
   platesOf,
   projectSchema,
@@ -62,6 +63,9 @@ const plain = new Map(
   }),
 );
 
+/** What was coloured before, by motif and inks. */
+const worn = new Map<string, Pyramid>();
+
 /** Every motif in its own inks, and each in the inks it inkOf; pictures as they are, or all in one ink. */
 function artsOf(project: Project): Scene['motifs'] {
   const ppi = new Map([...project.motifs, ...project.pictures].map((m) => [m.id, m.ppi]));
@@ -72,9 +76,18 @@ function artsOf(project: Project): Scene['motifs'] {
         const art = typeof as === 'object' ? tinted(picture, to[as.ink]) : picture;
         return [key, { pyramid: pyramidOf(art), ppi: ppi.get(motif) ?? 300 }];
       }
-      const worn = inkOf.slice(1).map((k) => to[k]);
-      const art = recolour(plates.get(motif) as Plates, worn, { from });
-      return [key, { pyramid: pyramidOf(art), ppi: ppi.get(motif) ?? 300 }];
+      const known = `${motif}|${inkOf}`;
+      const pyramid =
+        worn.get(known) ??
+        pyramidOf(
+          recolour(
+            plates.get(motif) as Plates,
+            inkOf.slice(1).map((k) => to[k]),
+            { from },
+          ),
+        );
+      worn.set(known, pyramid);
+      return [key, { pyramid, ppi: ppi.get(motif) ?? 300 }];
     }),
   );
 }

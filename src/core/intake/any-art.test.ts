@@ -75,8 +75,13 @@ describe('a whole drawing', () => {
     const drawing = wholeDrawing(page, 100, DEFAULT_INTAKE, false);
     expect([drawing.x, drawing.y]).toEqual([0, 50]);
     expect([drawing.art.width, drawing.art.height]).toEqual([240, 150]);
-    expect(leavingText(drawing.leaving)).toEqual([
+    expect(leavingText(drawing.leaving).map((l) => l.text)).toEqual([
       'One piece leaves the sheet on the left, 13\u00a0mm of the edge.',
+    ]);
+    // A bar that goes on over the join is meant.
+    const over = sheet(400, 300, (_x, y) => (y >= 50 && y < 100 ? NAVY : WHITE));
+    expect(leavingText(wholeDrawing(over, 100, DEFAULT_INTAKE, false).leaving)).toEqual([
+      { text: 'What leaves the sheet on the left comes back on the right: 1 piece.', meant: true },
     ]);
     const kept = wholeDrawing(page, 100, DEFAULT_INTAKE, true);
     expect([kept.art.width, kept.art.height, kept.art.data[3]]).toEqual([400, 300, 255]);

@@ -1,4 +1,4 @@
-import { pxToMm } from '../units';
+import { counted, pxToMm } from '../units';
 
 /** Art that leaves the sheet: over which edge, and where along it, mm from its top or left end. */
 export type Leaving = { side: 'left' | 'right' | 'top' | 'bottom'; fromMm: number; longMm: number };
@@ -39,14 +39,50 @@ export function leavingSheet(mask: Uint8Array, width: number, height: number, pp
   ];
 }
 
-/** Art that leaves the sheet, in words: a sentence for each edge, none where all stays on it. */
-export function leavingText(leaving: readonly Leaving[]): string[] {
+/** Where along the edges opposite stretches count as one, mm. */
+const MEETS_MM = 2;
+/** So many of the stretches have to come back for the edge to be drawn on over. */
+const MOST = 0.75;
+const AT = { left: 'on the left', right: 'on the right', top: 'at the top', bottom: 'at the bottom' };
+
+/** Whether what leaves one edge comes back on the other. */
+function comesBack(one: readonly Leaving[], other: readonly Leaving[]): boolean {
+  const met = (l: Leaving) =>
+    other.some((o) => Math.abs(o.fromMm + o.longMm / 2 - l.fromMm - l.longMm / 2) < MEETS_MM + l.longMm / 2);
+  return one.length > 0 && other.length > 0 && one.filter(met).length >= MOST * one.length;
+}
+
+/**
+ * Art that leaves the sheet, in words: a sentence for each edge, none where all stays on it. `meant`: it comes back on the other
+ * side, as in a drawing that goes on over the join.
+ */
+export function leavingText(leaving: readonly Leaving[]): { text: string; meant: boolean }[] {
   const mm = (v: number) => `${Math.round(v)}\u00a0mm`;
-  const at = { left: 'on the left', right: 'on the right', top: 'at the top', bottom: 'at the bottom' };
-  return (['left', 'right', 'top', 'bottom'] as const).flatMap((side) => {
-    const list = leaving.filter((l) => l.side === side).map((l) => l.longMm);
+  const on = (side: Leaving['side']) => leaving.filter((l) => l.side === side);
+  const told = (side: Leaving['side']): { text: string; meant: boolean }[] => {
+    const list = on(side).map((l) => l.longMm);
     if (!list.length) return [];
-    if (list.length === 1) return [`One piece leaves the sheet ${at[side]}, ${mm(list[0])} of the edge.`];
-    return [`${list.length} pieces leave the sheet ${at[side]}: ${list.map(mm).join(', ')} of the edge.`];
+    const long = Math.max(...list);
+    const text =
+      list.length === 1
+        ? `One piece leaves the sheet ${AT[side]}, ${mm(long)} of the edge.`
+        : `${list.length} pieces leave the sheet ${AT[side]}, the longest ${mm(long)} of the edge.`;
+    return [{ text, meant: false }];
+  };
+  return (
+    [
+      ['left', 'right'],
+      ['top', 'bottom'],
+    ] as const
+  ).flatMap(([one, other]) => {
+    const [a, b] = [on(one), on(other)];
+    if (comesBack(a, b) && comesBack(b, a))
+      return [
+        {
+          text: `What leaves the sheet ${AT[one]} comes back ${AT[other]}: ${counted(Math.max(a.length, b.length), 'piece')}.`,
+          meant: true,
+        },
+      ];
+    return [...told(one), ...told(other)];
   });
 }

@@ -107,9 +107,13 @@ export function DrawingFields({
       {told && (
         <Box
           data-testid="leaving"
-          sx={{ borderLeft: 3, borderColor: leaving.length ? 'warning.main' : 'secondary.main', pl: 1.5 }}
+          sx={{
+            borderLeft: 3,
+            borderColor: leaving.some((l) => !l.meant) ? 'warning.main' : 'secondary.main',
+            pl: 1.5,
+          }}
         >
-          {(leaving.length ? leaving : ['Nothing leaves the sheet.']).map((text) => (
+          {(leaving.length ? leaving : [{ text: 'Nothing leaves the sheet.' }]).map(({ text }) => (
             <Typography key={text} variant="body2">
               {text}
             </Typography>
