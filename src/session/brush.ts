@@ -70,6 +70,15 @@ export class Brush {
     }
   }
 
+  /** What a thing is drawn with: one sprite, or one for each ink of a ground that it changes with. */
+  spritesOf(thing: Thing): (Sprite | undefined)[] {
+    const { split, sprites } = this.paints;
+    const ways = split?.counter ? split.colours.length : 1;
+    const own = isPlaced(thing) ? (thing.art ?? thing.motif) : thing.art;
+    const motif = isPlaced(thing) ? thing.motif : thing.art;
+    return Array.from({ length: ways }, (_, k) => spriteFor(sprites, { art: counterKey(own, k), motif }));
+  }
+
   /** A thing with all its copies that touch a window; `quick`: rather at once than smoothly. */
   draw(context: Context, thing: Thing, window: Box, quick: boolean) {
     const { split } = this.paints;

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { expect, fill, kept, onScreen, openDemo, saved, test } from './watch';
+import { expect, fill, finest, kept, onScreen, openDemo, pick, saved, test } from './watch';
 
 const svg = (width: number, height: number, inside: string) =>
   sharp(
@@ -290,4 +290,34 @@ test('what is no tile and no drawing is told in words and changes nothing', asyn
   await page.getByRole('dialog').last().getByRole('button', { name: 'Leave it' }).click();
   await room.getByRole('button', { name: 'Leave it' }).click();
   expect(await kept(page)).toEqual(before);
+});
+
+test('a ground split in two inks, and what lies on it in changed inks, is on the screen as it is sent', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.keyboard.press('1');
+  await pick(page, 'Split in', 'halves, side by side');
+  await page.getByLabel('what lies on it changes inks with it').check();
+  await pick(page, 'Ink 2 of it', 'Sea');
+  await finest(page);
+  const { ground, motifs, placements } = await kept(page);
+  expect(ground).toMatchObject({ kind: 'split', pattern: 'stripes', counter: true });
+  // A bow in sea ink: on the half that is sea it is in the ground's cream.
+  const sea = motifs.find((m) => m.name === 'Tail bow, sea');
+  const bow = placements.find((p) => p.motif === sea?.id && p.x > 175 && p.x < 280 && p.y > 60 && p.y < 240);
+  if (!bow) throw new Error('No bow lies on that half.');
+  const at = await onScreen(page, bow.x, bow.y);
+  const clip = { x: at.x - 18, y: at.y - 18, width: 36, height: 36 };
+  const { data, info } = await sharp(await page.screenshot({ clip }))
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const like = (hex: number[]) => {
+    let n = 0;
+    for (let p = 0; p < data.length; p += info.channels)
+      if (hex.every((v, c) => Math.abs(v - (data[p + c] ?? 0)) < 26)) n++;
+    return n / (info.width * info.height);
+  };
+  expect(like([0xf4, 0xec, 0xdc])).toBeGreaterThan(0.1);
+  expect(like([112, 170, 169])).toBeGreaterThan(0.1);
 });

@@ -1,7 +1,7 @@
 import type { Box, Placement, Project, SceneSplit, Size } from '@/core';
 import { Brush, type Context, isPlaced, type Seen, type Thing, thingsOn } from '@/session/brush';
 import { withHeld } from '@/session/hold';
-import { type Sprite, spriteFor } from '@/session/sprites';
+import type { Sprite } from '@/session/sprites';
 import type { Held } from '@/session/view';
 import { type Screen, screenOf } from './screen';
 
@@ -161,16 +161,17 @@ export class Painter {
 
   /** What lies in a part of the cloth, drawn again only when something in it changed. */
   private layer(name: LayerName, brush: Brush, things: Thing[], part: Box): OffscreenCanvas {
-    const { plan, sprites, ground, split } = brush.paints;
+    const { plan, ground, split } = brush.paints;
     const { block, cell, lattice, layout } = plan;
     const bare = name === 'over' ? null : ground;
     const key: unknown[] = [bare, layout.alternate, block.width, block.height, cell.width, cell.height];
     key.push(lattice.a.x, lattice.a.y, lattice.b.x, part.x0, part.y0, part.x1, part.y1);
     if (split) key.push(split.pattern, split.count, split.counter !== undefined, ...split.colours.flat());
     for (const t of things) {
-      const sprite = isPlaced(t) ? spriteFor(sprites, t) : sprites.get(t.art);
+      key.push(t);
       // A finer sprite of the same art is no reason to stop a moving zoom.
-      key.push(t, name === 'quick' ? `${sprite?.asset}${sprite?.colours}` : sprite);
+      for (const sprite of brush.spritesOf(t))
+        key.push(name === 'quick' ? `${sprite?.asset}${sprite?.colours}` : sprite);
     }
     const old = this.layers[name];
     if (old && old.key.length === key.length && key.every((k, i) => k === old.key[i])) return old.canvas;
