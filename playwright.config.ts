@@ -5,6 +5,7 @@ const PORT = 4399;
 
 export default defineConfig({
   testDir: 'tests/e2e',
+  globalSetup: './tests/e2e/open-once.ts',
   timeout: 180_000,
   expect: { timeout: 30_000 },
   workers: 2,

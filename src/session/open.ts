@@ -72,7 +72,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
     wantCheck(now);
     holdPictures();
   });
-  void openSnapshots(project.id);
+  void openSnapshots(project.id).catch(textOf);
   const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
   mine.atEnd(others.end);
   if (release) {

@@ -19,11 +19,11 @@ import { practise } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { loadAsset, sceneRequest } from './arts';
 import { checkBolt } from './checks';
-
 import { runJob } from './jobs';
 import { leadOf } from './proposal';
 import { noteAttempt } from './record';
 import { sessionStore } from './session';
+import { textOf } from './trouble';
 import { useView } from './view';
 
 /** A cloth with one fault planted in it, shown instead of the work, and how the pin that was put met it. */
@@ -113,8 +113,8 @@ export function putPin(at: Point) {
   const was = record[fault] ?? NEVER;
   const next = { ...record, [fault]: { tried: was.tried + 1, found: was.found + (marked.hit ? 1 : 0) } };
   usePractice.setState({ lesson: { ...lesson, pin: at, marked }, record: next });
-  void writeSetting(KEY, next);
-  void noteAttempt(fault, marked.hit);
+  void writeSetting(KEY, next).catch(textOf);
+  void noteAttempt(fault, marked.hit).catch(textOf);
 }
 
 export const endLesson = () => usePractice.setState({ lesson: null });

@@ -2,9 +2,9 @@ import { cellOf, MM_PER_INCH, pixelPlan, sceneSplit, shownColourway, shownGround
 import { writeThumbnail } from '../shelf';
 import { useBolt } from './bolt';
 import { Brush, thingsOn } from './brush';
-
 import { session, sessionPart } from './session';
 import { allDrawn, useSprites } from './sprites';
+import { textOf } from './trouble';
 
 const WIDTH = 560;
 const HEIGHT = 220;
@@ -16,7 +16,8 @@ export function keepThumbnail() {
   const soon = waiting();
   clearTimeout(soon.timer);
   soon.timer = setTimeout(() => {
-    if (!mine.closed) void paint();
+    // Nothing hangs on it: the next change paints it anew.
+    if (!mine.closed) void paint().catch(textOf);
   }, 1500);
 }
 

@@ -14,6 +14,7 @@ import { runJob, Stopped } from './jobs';
 import { noteAttempt } from './record';
 import { sessionStore } from './session';
 import { useSnapshots } from './snapshots';
+import { textOf } from './trouble';
 import { useView } from './view';
 
 /** One state that the bolt once had, and how it was judged. */
@@ -110,7 +111,7 @@ export function pickState(picked: 0 | 1) {
   const { pair } = useTwoStates.getState();
   if (!pair || pair.picked !== null) return;
   useTwoStates.setState({ pair: { ...pair, picked } });
-  void noteAttempt('two states', picked === moreEven(pair));
+  void noteAttempt('two states', picked === moreEven(pair)).catch(textOf);
 }
 
 /** What sets the more even one apart from the other, in words: its parts, and what is found on one alone. */

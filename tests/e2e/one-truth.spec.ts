@@ -115,7 +115,7 @@ const CASES: Project[] = [
   // Every other placement in the colours of its neighbours in the list of inks.
   laid('worn', {
     layout: { kind: 'brick', drop: { p: 2, q: 5 } },
-    placements: demo.placements.map((p, n) => (n % 2 ? { ...p, inks: inTurn(n) } : p)),
+    placements: demo.placements.map((p, n) => (n % 2 ? { ...p, inkOverrides: inTurn(n) } : p)),
   }),
   laid('mirrored', {
     layout: { kind: 'half-drop', drop: half, alternate: { every: 'column', by: 'across' } },
@@ -203,7 +203,7 @@ async function asInTheFile(page: Page, cases: Project[]) {
     await openKept(page, project);
     // A cloth is checked once all its motifs are drawn.
     await expect(
-      page.getByRole('button', { name: /^Check, (\d+ to look at|nothing to look at)/ }),
+      page.getByRole('button', { name: /^Check, (\d+ to look at|nothing to look at|lines)/ }),
     ).toBeVisible();
     await page.getByTestId('cloth').focus();
     await page.keyboard.press('0');

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import type { Project } from '../../src/core';
-import { expect, finest, kept, LAID, onShelf, openDemo, saved, test } from './watch';
+import { expect, finest, kept, LAID, onShelf, openDemo, openFirst, saved, test } from './watch';
 
 /** Blocks everything of the page but the handlers of keys, as a key that is held does on a slow machine. */
 const holdKey = (page: Page, times: number) =>
@@ -271,7 +271,7 @@ test('where a browser keeps nothing it says so; the work goes on in memory and c
       throw new DOMException('The operation is insecure.', 'SecurityError');
     };
   });
-  await openDemo(page);
+  await openFirst(page);
   await expect(page.getByTestId('save-state')).toHaveText('Not kept');
   await page.getByTestId('cloth').focus();
   await page.keyboard.press('n');

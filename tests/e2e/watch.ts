@@ -3,6 +3,7 @@ import { test as base, expect, type Locator, type Page } from '@playwright/test'
 import { applyPatches, enablePatches } from 'immer';
 import type { Project, Step } from '../../src/core';
 import { headOf } from '../../src/shelf/db';
+import { layShelf } from './warm-shelf';
 
 enablePatches();
 
@@ -29,10 +30,21 @@ export const LAID = DEMO.placements.length;
 export const laidOf = (name: string) =>
   DEMO.placements.filter((p) => DEMO.motifs.find((m) => m.id === p.motif)?.name === name).length;
 
-/** Opens the demo bolt and waits until its motifs are on the cloth. */
+/** Opens the demo bolt, as it is when it was opened before, and waits until its motifs are on the cloth. */
 export async function openDemo(page: Page) {
+  await layShelf(page);
+  await page.goto('/bolt/kite-weather');
+  await isOpen(page);
+}
+
+/** Opens the demo bolt where nothing was opened before: it is laid out on the shelf, drawn and looked over. */
+export async function openFirst(page: Page) {
   await page.goto('/');
   await page.getByRole('link', { name: 'Open Kite Weather' }).click();
+  await isOpen(page);
+}
+
+async function isOpen(page: Page) {
   await expect(page.getByTestId('cloth')).toBeVisible();
   await expect(
     // Lines are measured last: what waits for them says so.

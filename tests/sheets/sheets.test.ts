@@ -3,7 +3,7 @@ import { DEFAULT_INTAKE, differingPixels, splitPieces } from '../../src/core';
 import { judge } from './judge';
 import { makeSheet } from './make-sheet';
 
-test.each([11, 12, 13])(
+test.each([11, 12])(
   'sheet %i: every piece whole and alone, its edge clean on a dark ground',
   async (seed) => {
     const sheet = await makeSheet(seed);
