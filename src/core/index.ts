@@ -8,6 +8,7 @@ export * from './intake';
 export * from './lattice';
 export * from './lay';
 export * from './outlines';
+export * from './pieces';
 export * from './print';
 export * from './products';
 export * from './raster';
