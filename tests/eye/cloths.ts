@@ -23,7 +23,7 @@ const GROUNDS: Rgb[] = [
   [38, 40, 62],
   [206, 224, 220],
 ];
-const INKS: Rgb[] = [...CLOTH_INKS, [120, 110, 180]];
+export const INKS: Rgb[] = [...CLOTH_INKS, [120, 110, 180]];
 
 /** A motif of a cloth: its shape, the length it is drawn at, its ink and printed area at that length. */
 export type Kind = { shape: Shape; name: string; mm: number; ink: number; areaMm2: number; large: number };
@@ -39,7 +39,7 @@ export type EyeCloth = {
   leads: Map<string, number>;
 };
 
-const INK_OF = (ink: number) => INKS[ink % INKS.length];
+export const INK_OF = (ink: number) => INKS[ink % INKS.length];
 /** How far an ink stands out from a ground. */
 export const contrast = (ground: Rgb, ink: number) =>
   labDistance(oklabOf(...ground), oklabOf(...INK_OF(ink)));

@@ -14,7 +14,7 @@ export {
   widestSplit,
 } from './moves';
 export { nearestColours, type Solid } from './nearest';
-export { hexOfRgb, type Lab, labDistance, oklabOf, type Rgb, rgbOfHex } from './oklab';
+export { hexOfRgb, type Lab, labDistance, oklabInto, oklabOf, type Rgb, rgbOfHex } from './oklab';
 export { cmykEstimate, hexOfOklch, mostChroma, type Oklch, oklchOf, rgbOfCmyk } from './oklch';
 export { type InksOnCloth, inkLabels, inksOnCloth, type Touch } from './on-cloth';
 export { extractPalette, type FoundInks } from './palette';

@@ -10,17 +10,29 @@ const LINEAR = Float64Array.from({ length: 256 }, (_, i) => {
 
 /** sRGB bytes to OKLab (L 0 to 1). */
 export function oklabOf(r: number, g: number, b: number): Lab {
+  const out: Lab = [0, 0, 0];
+  oklabInto(r, g, b, out, 0, 1);
+  return out;
+}
+
+/** The same, times `by`, put where it is wanted: for whole pictures. */
+export function oklabInto(
+  r: number,
+  g: number,
+  b: number,
+  out: Float32Array | number[],
+  o: number,
+  by: number,
+): void {
   const lr = LINEAR[r];
   const lg = LINEAR[g];
   const lb = LINEAR[b];
   const l = Math.cbrt(0.4122214708 * lr + 0.5363325363 * lg + 0.0514459929 * lb);
   const m = Math.cbrt(0.2119034982 * lr + 0.6806995451 * lg + 0.1073969566 * lb);
   const s = Math.cbrt(0.0883024619 * lr + 0.2817188376 * lg + 0.6299787005 * lb);
-  return [
-    0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s,
-    1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s,
-    0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s,
-  ];
+  out[o] = by * (0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s);
+  out[o + 1] = by * (1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s);
+  out[o + 2] = by * (0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s);
 }
 
 /** Straight-line distance in OKLab. */

@@ -4,6 +4,7 @@ import { stripesOf } from './cloth/bands';
 import { shortest } from './cloth/directions';
 import type { ClothMeasures } from './cloth/measures';
 import { nearestGaps } from './cloth/nearest-gaps';
+import { isPiece, layerOfPiece } from './cloth/read-layers';
 
 /** How even a cloth is, 0 to 100 in all and for each part, and what the parts were worked out from. */
 export type Evenness = {
@@ -58,8 +59,10 @@ export function evennessOf(cloth: ClothMeasures, leads: Map<string, number>): Ev
   const count = new Map<string, { motif: string; count: number; share: number }>();
   const seen = picture.seen.reduce((s, v) => s + v, 0);
   for (const [k, p] of scene.placements.entries()) {
-    const known = count.get(p.motif) ?? { motif: p.motif, count: 0, share: 0 };
-    count.set(p.motif, {
+    // What is drawn in a picture counts as one.
+    const motif = p.id && isPiece(p.id) ? layerOfPiece(p.id) : p.motif;
+    const known = count.get(motif) ?? { motif, count: 0, share: 0 };
+    count.set(motif, {
       ...known,
       count: known.count + 1,
       share: known.share + picture.seen[k] / Math.max(1, seen),

@@ -2,8 +2,9 @@ import type { Rgb } from '../colour';
 import type { PixelPlan, Point } from '../lattice';
 import type { SilhouetteIndex } from '../lay';
 import type { Wants } from '../products';
-import type { Placed } from '../render';
+import type { Placed, Scene } from '../render';
 import type { ClothMeasures } from './cloth/measures';
+import type { LayerRead } from './cloth/read-layers';
 import type { Found } from './found';
 import type { Limits } from './limits';
 import type { Work } from './mending/work';
@@ -11,6 +12,10 @@ import type { Work } from './mending/work';
 /** What measures read: the cloth as it was measured, and how it is to be looked over. */
 export type Measured = {
   cloth: ClothMeasures;
+  /** What is laid, with its drawings and tiles as they are; in `cloth` their pieces are placements. */
+  scene: Scene;
+  /** The drawings and tiles on it as they were read. */
+  layers: readonly LayerRead[];
   /** At print ppi. */
   plan: PixelPlan;
   limits: Limits;
@@ -87,7 +92,7 @@ export type Kind<F extends Found> = {
 /** A measure of the cloth, the kinds of finding that it tells, and what mends them. */
 export type FindingModule<F extends Found> = {
   measure: (measured: Measured) => F[];
-  /** It holds whatever else lies on the cloth, drawings and tiles too. Left out: it is about placements among each other. */
+  /** It is about what is laid as it is, drawings and tiles too. Left out: about things among each other, pieces of pictures too. */
   anyArt?: true;
   /** Why it cannot be measured on this cloth, as a sentence; null: it can. */
   unjudged?: (measured: Measured) => string | null;

@@ -3,6 +3,7 @@ import { newRaster, type Raster, torusIndex } from '../raster';
 import type { Scene } from '../render';
 import { holeLimit } from './bare-patch/measure';
 import { type ClothMeasures, measureCloth } from './cloth/measures';
+import { readLayers } from './cloth/read-layers';
 import { limitsOf } from './limits';
 
 /** What can be drawn of a cloth instead of itself: the room in its gaps, or each thing's share of the ground. */
@@ -32,7 +33,7 @@ const SHARES = [
 
 /** One repeat block of a map of the cloth, opaque RGBA, with the size of its block in px of the coarse plan. */
 export function clothMap(scene: Scene, plan: PixelPlan, kind: ClothMap): Raster {
-  const cloth = measureCloth(scene, plan, [], DETAIL);
+  const cloth = measureCloth(readLayers(scene, plan).scene, plan, [], DETAIL);
   const { torus, labels, off } = cloth.picture;
   const { block } = cloth.picture.plan;
   const tone = kind === 'gaps' ? gapTone(cloth) : shareTone(cloth);

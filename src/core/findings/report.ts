@@ -1,13 +1,13 @@
-import type { Rgb } from '../colour';
+import { labDistance, oklabOf, type Rgb } from '../colour';
 import type { PixelPlan, Point } from '../lattice';
 import type { Reserved } from '../lay';
 import type { Wants } from '../products';
-import type { Scene } from '../render';
-import { type ClothMeasures, measureCloth } from './cloth/measures';
+import { layersOf, type Scene } from '../render';
+import { measureCloth } from './cloth/measures';
+import { type LayerRead, readLayers } from './cloth/read-layers';
 import { type Evenness, evennessOf } from './evenness';
 import type { Measured } from './kind';
 import { type ClothStyle, type Limits, limitsOf, type Strictness, WANTS } from './limits';
-import { hasUnread } from './picture-layers/measure';
 import { thinnestLine } from './print-limits/line';
 import { type Finding, findingModules } from './registry';
 import { type DirectionReport, directionOf } from './upside-down/measure';
@@ -53,28 +53,50 @@ export type CheckReport = {
   linesLeft: number;
 };
 
-const UNREAD =
-  'Gaps, lanes, rows, weight, likeness and direction: what is drawn in a whole drawing or a finished tile is not told apart piece by piece, so none of it is judged.';
+/** Why a picture could not be told apart, as a sentence. */
+const unreadText = (layer: LayerRead, scene: Scene): string => {
+  const kind = layersOf(scene).find((l) => l.kind !== 'placements' && l.art === layer.layer)?.kind;
+  return `Gaps, lanes, rows, weight and likeness: the ${kind === 'tile' ? 'tile' : 'drawing'} is not told apart piece by piece (${layer.doubt}), so none of it is judged.`;
+};
+
+/** The leading ink of each piece of a picture: the one that most of it is nearest to, the ground left out. */
+export function pieceLeads(layers: readonly LayerRead[], inks: readonly Rgb[]): [string, number][] {
+  if (inks.length < 2) return [];
+  const labs = inks.slice(1).map((c) => oklabOf(...c));
+  return layers.flatMap(({ motifs }) =>
+    [...motifs].map(([id, { pyramid }]): [string, number] => {
+      const level = pyramid.levels.find((l) => Math.max(l.width, l.height) <= 24) ?? pyramid.levels[0];
+      const votes = labs.map(() => 0);
+      for (let i = 0; i < level.data.length; i += 4) {
+        if (level.data[i + 3] < 200) continue;
+        const c = oklabOf(level.data[i], level.data[i + 1], level.data[i + 2]);
+        let near = 0;
+        for (const [k, lab] of labs.entries()) if (labDistance(lab, c) < labDistance(labs[near], c)) near = k;
+        votes[near]++;
+      }
+      const most = Math.max(...votes);
+      return [id, most ? votes.indexOf(most) : -1];
+    }),
+  );
+}
 
 /**
  * Looks a cloth over, for all that can be measured on it.
- * @param plan at print ppi. @param look when it was measured already.
+ * @param plan at print ppi.
  * @returns findings in order of weight; nothing to compare gives none, never NaN.
  */
-export function runCheck(
-  scene: Scene,
-  plan: PixelPlan,
-  options: CheckOptions = {},
-  look?: ClothMeasures,
-): CheckReport {
+export function runCheck(scene: Scene, plan: PixelPlan, options: CheckOptions = {}): CheckReport {
   const { style = 'even', strictness = 'usual' } = options;
   const limits = limitsOf(style, strictness);
-  const cloth = look ?? measureCloth(scene, plan, options.reserves);
-  const leads = options.leads ?? new Map();
+  const read = readLayers(scene, plan);
+  const cloth = measureCloth(read.scene, plan, options.reserves);
+  const leads = new Map([...(options.leads ?? []), ...pieceLeads(read.layers, options.inks ?? [])]);
   const tops = options.tops ?? new Set<string>();
   const all: Finding[] = [];
   const measured: Measured = {
     cloth,
+    scene,
+    layers: read.layers,
     plan,
     limits,
     wants: options.wants ?? WANTS,
@@ -86,7 +108,8 @@ export function runCheck(
     knownLines: options.knownLines ?? false,
     found: all,
   };
-  const unread = hasUnread(scene);
+  const doubtful = read.layers.filter((l) => l.doubt);
+  const unread = doubtful.length > 0;
   const modules = findingModules.all().filter((m) => m.anyArt || !unread);
   for (const { measure } of modules) all.push(...(measure(measured) as Finding[]));
   const { rooms, picture } = cloth;
@@ -100,8 +123,11 @@ export function runCheck(
     evenness: unread ? null : evennessOf(cloth, leads),
     direction: directionOf(scene.placements, tops).report,
     limits,
-    unjudged: [...(unread ? [UNREAD] : []), ...modules.flatMap((m) => m.unjudged?.(measured) ?? [])],
-    seen: Array.from(picture.seen, (v, k) => v / Math.max(1, picture.drawn[k])),
+    unjudged: [
+      ...doubtful.map((l) => unreadText(l, scene)),
+      ...modules.flatMap((m) => m.unjudged?.(measured) ?? []),
+    ],
+    seen: read.laid.map((k) => (k < 0 ? 0 : picture.seen[k] / Math.max(1, picture.drawn[k]))),
     linesLeft: options.knownLines ? unmeasured.length : 0,
   };
 }

@@ -37,7 +37,7 @@ export type PictureRead = {
 
 /** About so many pixels the ground is found on, and pieces are told apart on. */
 export const COARSE_AREA = 60_000;
-export const FINE_AREA = 1_200_000;
+export const FINE_AREA = 1_500_000;
 
 /** Off the ground from so many times its noise on, and surely from so many; at the least, in OKLab times 100. */
 const WEAK = { times: 3.2, least: 3 };
@@ -45,8 +45,8 @@ const STRONG = { times: 5.5, least: 6 };
 /** A piece has so much that surely is none of the ground, mm2; less is a speck, or nothing. */
 const SURE_MM2 = 0.25;
 const PIECE_MM2 = 0.8;
-/** A bit smaller than this share of a piece no farther off than this is part of it, mm. */
-const CRUMB = { share: 0.12, mm: 1.5 };
+/** A bit smaller than this share of a piece, and of the middle one, no farther off than this is part of it, mm. */
+const CRUMB = { share: 0.12, ofMiddle: 0.2, mm: 1.5 };
 const MOST = 3000;
 /** A picture is not read where a piece covers more than this of it, where pieces run right through, where hardly any is ground. */
 const LARGEST = 0.35;
@@ -117,6 +117,7 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
     torusIndex(torus, Math.floor(x * scale.x), Math.floor(y * scale.y));
   const mask = new Uint8Array(size);
   for (let p = 0; p < size; p++) mask[p] = from.off[p] > from.weak ? 1 : 0;
+  partValleys(from.off, mask, torus);
   const cut = cutAlong(marks.cuts, fine, mask);
   const found = partsOnTorus(mask, torus, true);
   const sure = new Float64Array(found.parts.length + 1);
@@ -173,6 +174,33 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
             ? 'its shapes have no edges to tell, as in a photograph or a wash'
             : null;
   return { pieces, scale, ground, specks, doubt };
+}
+
+/** A valley is less than this share as far from the ground as both its sides. */
+const VALLEY = 0.6;
+
+/** Takes out of the mask what lies in a valley a pixel or two wide: ground between two pieces that nearly touch. */
+function partValleys(off: Float32Array, mask: Uint8Array, torus: Torus) {
+  const { width, height } = torus;
+  const isValley = (p: number, back2: number, back: number, on: number, on2: number) =>
+    off[p] < VALLEY * Math.min(Math.max(off[back], off[back2]), Math.max(off[on], off[on2]));
+  const wide = [1, width, width + 1, width - 1];
+  for (let y = 0, p = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, p++) {
+      if (!mask[p]) continue;
+      const inside = x > 1 && y > 1 && x + 2 < width && y + 2 < height;
+      for (let k = 0; k < 4 && mask[p]; k++) {
+        const w = wide[k];
+        if (inside) {
+          if (isValley(p, p - 2 * w, p - w, p + w, p + 2 * w)) mask[p] = 0;
+          continue;
+        }
+        const [dx, dy] = [k === 1 ? 0 : k === 3 ? -1 : 1, k ? 1 : 0];
+        const at = (n: number) => torusIndex(torus, x + n * dx, y + n * dy);
+        if (isValley(p, at(-2), at(-1), at(1), at(2))) mask[p] = 0;
+      }
+    }
+  }
 }
 
 /** Takes the lines along which pieces are cut out of the mask; gives back the pixels that were on them. */
@@ -240,25 +268,29 @@ function joinCrumbs(
   const { width, height } = torus;
   const reach = CRUMB.mm * scale.x;
   const gaps = new Map<number, number>();
+  const meet = (p: number, q: number) => {
+    if (near[p] === near[q]) return;
+    const gap = room[p] + room[q];
+    if (gap > reach) return;
+    const key = Math.min(near[p], near[q]) * 4096 + Math.max(near[p], near[q]);
+    if (gap < (gaps.get(key) ?? Number.POSITIVE_INFINITY)) gaps.set(key, gap);
+  };
   for (let y = 0, p = 0; y < height; y++) {
     for (let x = 0; x < width; x++, p++) {
       if (room[p] > reach) continue;
-      for (const q of [
-        x + 1 < width ? p + 1 : torusIndex(torus, x + 1, y),
-        y + 1 < height ? p + width : torusIndex(torus, x, y + 1),
-      ]) {
-        if (near[p] === near[q]) continue;
-        const gap = room[p] + room[q];
-        if (gap > reach) continue;
-        const key = Math.min(near[p], near[q]) * 4096 + Math.max(near[p], near[q]);
-        if (gap < (gaps.get(key) ?? Number.POSITIVE_INFINITY)) gaps.set(key, gap);
-      }
+      meet(p, x + 1 < width ? p + 1 : torusIndex(torus, x + 1, y));
+      meet(p, y + 1 < height ? p + width : torusIndex(torus, x, y + 1));
     }
   }
+  const middle = kept.map((k) => areas[k - 1]).sort((a, b) => a - b)[kept.length >> 1];
   for (const [key] of [...gaps].sort((a, b) => a[1] - b[1])) {
     const [a, b] = [kept[Math.floor(key / 4096)], kept[key % 4096]];
     const [small, large] = areas[a - 1] < areas[b - 1] ? [a, b] : [b, a];
-    if (rootOf(small) !== small || areas[small - 1] >= CRUMB.share * areas[large - 1]) continue;
+    if (
+      rootOf(small) !== small ||
+      areas[small - 1] >= Math.min(CRUMB.share * areas[large - 1], CRUMB.ofMiddle * middle)
+    )
+      continue;
     root.set(small, rootOf(large));
   }
 }

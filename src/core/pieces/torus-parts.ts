@@ -17,13 +17,11 @@ export type TorusParts = {
   parts: TorusPart[];
 };
 
-const FOUR = [
-  [1, 0],
-  [-1, 0],
-  [0, 1],
-  [0, -1],
-] as const;
-const EIGHT = [...FOUR, [1, 1], [-1, 1], [1, -1], [-1, -1]] as const;
+/** The ways to a pixel's neighbours: four by their edges, then four by their corners. */
+const WAYS = {
+  x: Int8Array.of(1, -1, 0, 0, 1, -1, 1, -1),
+  y: Int8Array.of(0, 0, 1, -1, 1, 1, -1, -1),
+};
 /** Periods are kept in a byte: what winds farther is told to wind all the same. */
 const clamp = (v: number) => Math.max(-127, Math.min(127, v));
 
@@ -42,7 +40,7 @@ export function partsOnTorus(mask: Uint8Array, torus: Torus, touching: boolean):
     parts: [],
   };
   const { labels, across, down, parts } = out;
-  const ways = touching ? EIGHT : FOUR;
+  const ways = touching ? 8 : 4;
   const stack = new Int32Array(size);
   for (let start = 0; start < size; start++) {
     if (!mask[start] || labels[start]) continue;
@@ -55,11 +53,15 @@ export function partsOnTorus(mask: Uint8Array, torus: Torus, touching: boolean):
     while (top) {
       const p = stack[--top];
       area++;
-      const [x, y] = [p % width, Math.floor(p / width)];
+      const y = Math.floor(p / width);
+      const x = p - y * width;
       const inside = x > 0 && y > 0 && x + 1 < width && y + 1 < height;
-      for (const [dx, dy] of ways) {
+      for (let way = 0; way < ways; way++) {
+        const dx = WAYS.x[way];
+        const dy = WAYS.y[way];
         let q = p + dy * width + dx;
-        let [a, d] = [across[p], down[p]];
+        let a = across[p];
+        let d = down[p];
         if (!inside) {
           q = torusIndex(torus, x + dx, y + dy);
           const by = Math.floor((x + dx) / width);

@@ -12,6 +12,7 @@ export {
   artOf,
   BLENDS,
   type Blend,
+  kindOfPlaced,
   layersOf,
   type Placed,
   type Scene,

@@ -1,4 +1,5 @@
 import type { PixelPlan, Size } from '../lattice';
+import type { PieceMarks } from '../pieces';
 import type { Pyramid } from '../raster';
 import { MM_PER_INCH } from '../units';
 import type { SceneGrain } from './grain';
@@ -23,6 +24,8 @@ export type Placed = {
   mirror: boolean;
   /** The placement's name in its document, for findings. */
   id?: string;
+  /** What it looks like: those of one such name are the same thing to the eye; default those of one motif. */
+  like?: string;
   /** Default normal. */
   blend?: Blend;
   /** 0 to 1, default 1. */
@@ -45,8 +48,11 @@ export type SceneSplit = Omit<Split, 'inks'> & {
   counter?: { placements: Placed[]; layers: SceneLayer[] }[];
 };
 
-/** How a layer lies on what is under it. */
-type Lies = { blend?: Blend; opacity?: number };
+/**
+ * How a layer lies on what is under it; `marks`: what a person said of the pieces that are seen in it, places in shares of its
+ * width and height.
+ */
+type Lies = { blend?: Blend; opacity?: number; marks?: PieceMarks };
 
 /**
  * What lies on the ground, lowest first: the placements, a drawing laid once a cell (mm), a picture that repeats by itself
@@ -70,6 +76,9 @@ export type Scene = {
 
 const PLACEMENTS: SceneLayer[] = [{ kind: 'placements' }];
 export const layersOf = (scene: Scene): SceneLayer[] => scene.layers ?? PLACEMENTS;
+
+/** What a placement is to the eye: those of one kind are the same thing again. */
+export const kindOfPlaced = ({ like, motif }: Placed): string => like ?? motif;
 
 /** The art that a placement is drawn with. */
 export const artOf = (scene: Pick<Scene, 'motifs'>, { art, motif }: Placed): SceneMotif | undefined =>

@@ -5,7 +5,7 @@ import { type Hairline, hairlines } from './measure';
 
 export const hairline: FindingModule<Hairline> = {
   anyArt: true,
-  measure: ({ cloth, plan }) => hairlines(cloth, plan),
+  measure: ({ cloth: { lattice, outlines }, scene, plan }) => hairlines({ scene, lattice, outlines }, plan),
   kinds: {
     hairline: {
       letter: 'E',

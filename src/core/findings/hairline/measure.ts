@@ -18,7 +18,10 @@ const LONGEST = 2400;
  * Hairlines: where a motif that covers the whole cell meets its own copies, any line less opaque than both its sides.
  * Rendered at print size, along the edges only.
  */
-export function hairlines({ scene, lattice, outlines }: ClothMeasures, plan: PixelPlan): Hairline[] {
+export function hairlines(
+  { scene, lattice, outlines }: Pick<ClothMeasures, 'scene' | 'lattice' | 'outlines'>,
+  plan: PixelPlan,
+): Hairline[] {
   const out: Hairline[] = [];
   const steps = [lattice.a, lattice.b];
   for (const [n, p] of scene.placements.entries()) {

@@ -4,7 +4,7 @@ import { type LikeInks, likeInksOf } from './measure';
 
 export const likeInks: FindingModule<LikeInks> = {
   anyArt: true,
-  measure: ({ cloth, inks }) => likeInksOf(inks, cloth.scene.placements[0] ?? { x: 0, y: 0 }),
+  measure: ({ scene, inks }) => likeInksOf(inks, scene.placements[0] ?? { x: 0, y: 0 }),
   kinds: {
     'like-inks': {
       letter: 'C',

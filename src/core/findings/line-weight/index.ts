@@ -5,7 +5,8 @@ import { type LineWeight, unlikeLines } from './measure';
 const times = (v: number) => `${trimmed(v, 1)} times`;
 
 export const lineWeight: FindingModule<LineWeight> = {
-  measure: ({ cloth, knownLines }) => unlikeLines(cloth, knownLines),
+  anyArt: true,
+  measure: ({ scene, knownLines }) => unlikeLines(scene, knownLines),
   kinds: {
     'line-weight': {
       letter: 'K',

@@ -1,4 +1,4 @@
-import type { ClothMeasures } from '../cloth/measures';
+import type { Scene } from '../../render';
 import type { Found } from '../found';
 import { thinnestLine } from '../print-limits/line';
 
@@ -23,7 +23,7 @@ const LINE_MM = 1.2;
  * Lines of unlike weight: drawn art resized by more than a third beside art that is laid as it was drawn. One note for a cloth.
  * @param knownLines no line is measured that was not measured before.
  */
-export function unlikeLines({ scene }: ClothMeasures, knownLines: boolean): LineWeight[] {
+export function unlikeLines(scene: Scene, knownLines: boolean): LineWeight[] {
   const lined = scene.placements.filter((p) => {
     const art = scene.motifs.get(p.motif);
     const line = art && (knownLines ? thinnestLine.known(art) : thinnestLine(art));

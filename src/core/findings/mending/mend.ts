@@ -2,11 +2,12 @@ import { latticeOf, nearestCopy, type PixelPlan } from '../../lattice';
 import { type Filler, type Outline, SilhouetteIndex } from '../../lay';
 import type { Placed, Scene } from '../../render';
 import { layingOutlineOf } from '../cloth/measures';
+import { readLayers } from '../cloth/read-layers';
 import type { Found } from '../found';
 import type { Mend } from '../kind';
 import { WANTS } from '../limits';
 import { findingModules, kindOf } from '../registry';
-import { type CheckOptions, type CheckReport, runCheck } from '../report';
+import { type CheckOptions, type CheckReport, pieceLeads, runCheck } from '../report';
 import { movedBy, placedNow, type Work } from './work';
 
 /** All parts of mending, in the order in which they are done. */
@@ -66,13 +67,42 @@ export function mend(
   plan: PixelPlan,
   options: CheckOptions,
   parts: readonly string[],
-  may: {
-    locked: Set<number>;
-    fillers: Filler[];
-    only?: Found | null;
-    leave?: readonly Found[];
-    onProgress?: (share: number) => void;
-  },
+  may: May,
+): Mended {
+  const read = readLayers(scene, plan);
+  if (!read.layers.length) return mendLaid(scene, plan, options, parts, may);
+  // Pieces of pictures stay where they are drawn; what is laid makes way for them.
+  const at = new Map(read.laid.map((k, n) => [k, n]));
+  const locked = new Set(
+    read.scene.placements.flatMap((_, k) => (at.has(k) && !may.locked.has(at.get(k) ?? -1) ? [] : [k])),
+  );
+  const leads = new Map([...(options.leads ?? []), ...pieceLeads(read.layers, options.inks ?? [])]);
+  const told = mendLaid(read.scene, plan, { ...options, leads }, parts, { ...may, locked });
+  const { placements, changed } = told;
+  return {
+    ...told,
+    placements: [
+      ...read.laid.map((k, n) => placements[k] ?? scene.placements[n]),
+      ...placements.slice(read.scene.placements.length),
+    ],
+    changed: { ...changed, of: scene.placements.length },
+  };
+}
+
+type May = {
+  locked: Set<number>;
+  fillers: Filler[];
+  only?: Found | null;
+  leave?: readonly Found[];
+  onProgress?: (share: number) => void;
+};
+
+function mendLaid(
+  scene: Scene,
+  plan: PixelPlan,
+  options: CheckOptions,
+  parts: readonly string[],
+  may: May,
 ): Mended {
   const cell = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
   const lattice = latticeOf(plan.layout, cell);

@@ -12,9 +12,9 @@ const nameOf = ({ layer }: PictureLayer, { layers = [], pictures = [] }: Named):
 
 export const pictureLayers: FindingModule<PictureLayer> = {
   anyArt: true,
-  measure: ({ cloth, plan, wants }) => pictureLayersOf(cloth.scene, plan, wants),
-  unjudged: ({ cloth, plan }) =>
-    unjudgedJoins(cloth.scene, plan)
+  measure: ({ scene, plan, wants }) => pictureLayersOf(scene, plan, wants),
+  unjudged: ({ scene, plan }) =>
+    unjudgedJoins(scene, plan)
       ? 'Joins of the tile: in a diamond, and where cells are mirrored or turned, how it meets itself is not measured.'
       : null,
   kinds: {

@@ -80,7 +80,3 @@ export function pictureLayersOf(scene: Scene, plan: PixelPlan, { ppi: least }: W
 export const unjudgedJoins = (scene: Scene, plan: PixelPlan): boolean =>
   (plan.layout.kind === 'diamond' || plan.layout.alternate !== undefined) &&
   layersOf(scene).some((l) => l.kind === 'tile' && !l.size);
-
-/** Whether things lie on the cloth that are no placements: a drawing, or a tile that is more than a texture. */
-export const hasUnread = (scene: Scene): boolean =>
-  layersOf(scene).some((l) => l.kind === 'drawing' || (l.kind === 'tile' && !l.texture));

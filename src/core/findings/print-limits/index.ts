@@ -6,7 +6,7 @@ import { type PrintLimit, printLimitsOf } from './measure';
 
 export const printLimits: FindingModule<PrintLimit> = {
   anyArt: true,
-  measure: ({ cloth, wants, knownLines }) => printLimitsOf(cloth, wants, knownLines),
+  measure: ({ scene, wants, knownLines }) => printLimitsOf(scene, wants, knownLines),
   kinds: {
     'low-ppi': {
       letter: 'P',

@@ -1,6 +1,6 @@
 import { effectivePpi } from '../../print';
 import type { Wants } from '../../products';
-import type { ClothMeasures } from '../cloth/measures';
+import type { Scene } from '../../render';
 import type { Found } from '../found';
 import { thinnestLine } from './line';
 
@@ -14,7 +14,7 @@ export type PrintLimit = Found & { unfit: boolean } & (
  * @param knownLines no line is measured that was not measured before.
  */
 export function printLimitsOf(
-  { scene }: ClothMeasures,
+  scene: Scene,
   { ppi: least, lineMm: limitMm }: Wants,
   knownLines = false,
 ): PrintLimit[] {

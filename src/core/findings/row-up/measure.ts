@@ -1,4 +1,5 @@
 import { type Point, wrapPoint } from '../../lattice';
+import { kindOfPlaced } from '../../render';
 import { swingOf } from '../cloth/bands';
 import type { ClothMeasures } from '../cloth/measures';
 import type { Thing } from '../cloth/things';
@@ -48,8 +49,8 @@ export function rowUps(cloth: ClothMeasures, limits: Limits): RowUp[] {
   // Small things in a line are seen where they are one motif.
   const motifs = new Map<string, Thing[]>();
   for (const t of things) {
-    const { motif } = cloth.scene.placements[t.n];
-    motifs.set(motif, [...(motifs.get(motif) ?? []), t]);
+    const kind = kindOfPlaced(cloth.scene.placements[t.n]);
+    motifs.set(kind, [...(motifs.get(kind) ?? []), t]);
   }
   for (const of of motifs.values()) {
     if (of.length === things.length) break;

@@ -1,4 +1,5 @@
 import { nearestCopy, wrapPoint } from '../../lattice';
+import { kindOfPlaced } from '../../render';
 import type { ClothMeasures } from '../cloth/measures';
 import { nearestGaps } from '../cloth/nearest-gaps';
 import type { Neighbours } from '../cloth/neighbours';
@@ -21,7 +22,7 @@ const SIZE = 1.45;
 const LEAST_KINDS = 3;
 
 export const tooFewKinds = ({ scene }: ClothMeasures): boolean =>
-  new Set(scene.placements.map((p) => p.motif)).size < LEAST_KINDS;
+  new Set(scene.placements.map(kindOfPlaced)).size < LEAST_KINDS;
 
 /** Neighbours share at least so much of the smaller one's border. */
 const BORDER = 0.12;
@@ -54,10 +55,10 @@ export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string,
   if (tooFewKinds(cloth)) return [];
   const leadOf = (k: number) => leads.get(placements[k].art ?? placements[k].motif) ?? -1;
   const { all, alike, close } = candidates(cloth, leadOf, limits.twins);
-  const kindOf = (c: Candidate) => (c.same === 'motif' ? placements[c.i].motif : 'colour');
+  const kindOf = (c: Candidate) => (c.same === 'motif' ? kindOfPlaced(placements[c.i]) : 'colour');
   const chance = (neighbours: number, of: number[]) =>
     (neighbours * of.reduce((sum, count) => sum + count * (count - 1), 0)) / Math.max(1, n * (n - 1));
-  const countOf = (motif: string) => placements.filter((p) => p.motif === motif).length;
+  const countOf = (kind: string) => placements.filter((p) => kindOfPlaced(p) === kind).length;
   const colours = new Map<number, number>();
   for (const k of placements.keys()) colours.set(leadOf(k), (colours.get(leadOf(k)) ?? 0) + 1);
   colours.delete(-1);
@@ -65,7 +66,7 @@ export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string,
   const cares = (c: Candidate) => {
     const own = all.filter((d) => kindOf(d) === kindOf(c));
     if (c.same === 'colour') return own.length <= COLOUR_CARE * chance(alike, [...colours.values()]);
-    const count = countOf(placements[c.i].motif);
+    const count = countOf(kindOfPlaced(placements[c.i]));
     const near = own.filter((d) => d.gapMm <= limits.twins * d.usualMm).length;
     return count <= OFTEN * n || near <= Math.max(1, CARE * chance(close, [count]));
   };
@@ -97,7 +98,7 @@ export function twinsOf(cloth: ClothMeasures, limits: Limits, leads: Map<string,
       same: c.same,
       gapMm: c.gapMm,
       usualMm: c.usualMm,
-      often: often ? { count: countOf(placements[c.i].motif), of: n } : null,
+      often: often ? { count: countOf(kindOfPlaced(placements[c.i])), of: n } : null,
     });
   }
   const notes = out.filter((f) => f.severity === 'note');
@@ -136,7 +137,12 @@ function candidates(
     const [i, j] = [pair.i % n, pair.j % n];
     if (i === j) continue;
     const [p, q] = [placements[i], placements[j]];
-    const same = p.motif === q.motif ? 'motif' : leadOf(i) >= 0 && leadOf(i) === leadOf(j) ? 'colour' : null;
+    const same =
+      kindOfPlaced(p) === kindOfPlaced(q)
+        ? 'motif'
+        : leadOf(i) >= 0 && leadOf(i) === leadOf(j)
+          ? 'colour'
+          : null;
     const [small, large] = [areas[i], areas[j]].sort((a, b) => a - b);
     if (large > small * SIZE ** 2) continue;
     const own = [...gapsOf[i], ...gapsOf[j]].sort((a, b) => a - b);

@@ -1,6 +1,6 @@
 import { counted } from '../../units';
 import type { FindingModule } from '../kind';
-import { specksAbout, type Unfinished, type UnfinishedSort } from './measure';
+import { specksAbout, specksIn, type Unfinished, type UnfinishedSort } from './measure';
 
 const IS: Record<UnfinishedSort, string> = {
   covered: 'wholly covered by others',
@@ -22,7 +22,7 @@ const WHY: Record<UnfinishedSort, string> = {
 
 export const unfinished: FindingModule<Unfinished> = {
   anyArt: true,
-  measure: ({ cloth }) => specksAbout(cloth),
+  measure: ({ scene, layers }) => [...specksAbout(scene), ...specksIn(layers)],
   kinds: {
     unfinished: {
       letter: 'U',

@@ -1,5 +1,5 @@
-import type { Placed } from '../../render';
-import type { ClothMeasures } from '../cloth/measures';
+import type { Placed, Scene } from '../../render';
+import type { LayerRead } from '../cloth/read-layers';
 import type { Found } from '../found';
 import { specksOf } from './specks';
 
@@ -82,7 +82,7 @@ const unasked = (count: number): Unfinished[] =>
     : [];
 
 /** One finding for all motifs with specks about them. */
-export function specksAbout({ scene }: ClothMeasures): Unfinished[] {
+export function specksAbout(scene: Scene): Unfinished[] {
   const with1 = scene.placements.filter((p) => {
     const art = scene.motifs.get(p.motif);
     return art && specksOf(art) > 0;
@@ -100,4 +100,12 @@ export function specksAbout({ scene }: ClothMeasures): Unfinished[] {
       count,
     },
   ];
+}
+
+/** One finding for the specks in drawings and tiles. */
+export function specksIn(layers: readonly LayerRead[]): Unfinished[] {
+  const count = layers.reduce((s, l) => s + (l.doubt ? 0 : l.specks), 0);
+  return count
+    ? [{ kind: 'unfinished', severity: 'note', at: { x: 0, y: 0 }, placements: [], what: 'specks', count }]
+    : [];
 }

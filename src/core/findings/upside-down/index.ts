@@ -3,7 +3,12 @@ import { nameOf } from '../words';
 import { directionOf, type UpsideDown } from './measure';
 
 export const upsideDown: FindingModule<UpsideDown> = {
-  measure: ({ cloth, tops }) => directionOf(cloth.scene.placements, tops).findings,
+  anyArt: true,
+  measure: ({ scene, tops }) => directionOf(scene.placements, tops).findings,
+  unjudged: ({ layers }) =>
+    layers.some((l) => l.placed.length)
+      ? 'Direction: which way is up is not known of what is drawn in a picture.'
+      : null,
   kinds: {
     'upside-down': {
       letter: 'D',

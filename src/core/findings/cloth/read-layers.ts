@@ -1,0 +1,173 @@
+import type { Rgb } from '../../colour';
+import { type PixelPlan, type Point, wrapPoint } from '../../lattice';
+import { NO_MARKS, type PictureRead, type PieceMarks, piecesOnTorus, type TorusPicture } from '../../pieces';
+import { pyramidOf, torusOf } from '../../raster';
+import {
+  layersOf,
+  type Placed,
+  renderBlock,
+  type Scene,
+  type SceneLayer,
+  type SceneMotif,
+} from '../../render';
+import { MM_PER_INCH, pxToMm } from '../../units';
+import { alikeGroups } from './alike';
+import { coarsePlan } from './picture';
+
+/** A layer that things are drawn in: a drawing, or a tile that is more than a texture. */
+export type PictureSceneLayer = Exclude<SceneLayer, { kind: 'placements' }>;
+
+export const isPicture = (layer: SceneLayer): layer is PictureSceneLayer =>
+  layer.kind === 'drawing' || (layer.kind === 'tile' && !layer.texture);
+
+/** One layer as it was read: its pieces as things laid, or why it cannot be told apart. */
+export type LayerRead = {
+  layer: string;
+  placed: Placed[];
+  motifs: Map<string, SceneMotif>;
+  ground: Rgb | null;
+  specks: number;
+  doubt: string | null;
+};
+
+/** A cloth whose drawings and tiles are told apart piece by piece. */
+export type ClothRead = {
+  /** Pieces are placements among the others, in the order in which all lies; their ids are told by `isPiece`. */
+  scene: Scene;
+  /** Where each placement of the scene as it was is among them. */
+  laid: number[];
+  layers: LayerRead[];
+};
+
+const PIECE = 'piece:';
+export const isPiece = (id: string | undefined): boolean => id?.startsWith(PIECE) ?? false;
+/** The layer that a piece is of, as the scene names it. */
+export const layerOfPiece = (id: string): string => id.slice(PIECE.length).replace(/:-?\d+:-?\d+$/, '');
+
+/** More pieces than this are not compared one by one. */
+const MOST = 600;
+/** A picture that covers all of what is under it, and that thickly, hides it. */
+const HIDES = 0.9;
+
+/** What was read of art, by how it is laid; the last few of each. */
+const known = new WeakMap<SceneMotif, Map<string, LayerRead>>();
+const KEPT = 4;
+
+/** Tells the drawings and tiles of a cloth apart. A scene without any is given back as it is. */
+export function readLayers(scene: Scene, plan: PixelPlan): ClothRead {
+  const all = layersOf(scene);
+  if (!all.some(isPicture)) return { scene, laid: scene.placements.map((_, n) => n), layers: [] };
+  const motifs = new Map(scene.motifs);
+  const layers: LayerRead[] = [];
+  const kept: SceneLayer[] = [];
+  let placements: Placed[] = [];
+  let { ground, split } = scene;
+  for (const layer of all) {
+    if (layer.kind === 'placements') placements.push(...scene.placements);
+    else if (!isPicture(layer)) kept.push(layer);
+    else {
+      const read = readLayer(scene, layer, plan);
+      layers.push(read);
+      if (read.ground && (layer.blend ?? 'normal') === 'normal' && (layer.opacity ?? 1) > HIDES) {
+        placements = [];
+        kept.length = 0;
+        ground = read.ground;
+        split = undefined;
+      }
+      for (const [id, art] of read.motifs) motifs.set(id, art);
+      placements.push(...read.placed);
+    }
+  }
+  const at = new Map(placements.map((p, n) => [p, n]));
+  const laid = scene.placements.map((p) => at.get(p) ?? -1);
+  // A counter-changed ground draws the same things in other inks: they are looked at as they are laid first.
+  const plain = split && { ...split, counter: undefined };
+  const under = [...kept, { kind: 'placements' } as const];
+  return { scene: { ...scene, ground, split: plain, motifs, placements, layers: under }, laid, layers };
+}
+
+function readLayer(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan): LayerRead {
+  const art = scene.motifs.get(layer.art);
+  const none = (doubt: string): LayerRead => ({
+    ...{ layer: layer.art, placed: [], motifs: new Map(), ground: null, specks: 0, doubt },
+  });
+  if (!art) return none('its picture is not there');
+  const { kind, alternate } = plan.layout;
+  if (alternate) return none('cells are mirrored, turned or told apart here, and it with them');
+  if (layer.kind === 'tile' && layer.size && kind !== 'straight')
+    return none('it repeats by itself, not as the cells are laid');
+  const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
+  const key = JSON.stringify([{ ...layer, blend: 0, opacity: 0 }, plan.layout, cellMm, art.ppi]);
+  const before = known.get(art) ?? new Map<string, LayerRead>();
+  known.set(art, before);
+  const found = before.get(key) ?? placedOf(layer, piecesOf(scene, layer, plan, art), plan);
+  before.delete(key);
+  before.set(key, found);
+  for (const old of [...before.keys()].slice(0, -KEPT)) before.delete(old);
+  return found;
+}
+
+/** The pieces of a layer, read off what it alone looks like on the cloth. */
+function piecesOf(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan, art: SceneMotif): PictureRead {
+  const alone: Scene = {
+    ...{ ground: null, motifs: scene.motifs, placements: [] },
+    layers: [{ ...layer, blend: 'normal', opacity: 1 }],
+  };
+  const at = (area: number): TorusPicture => {
+    const coarse = coarsePlan(plan, area);
+    const torus = torusOf(coarse.lattice);
+    const block = renderBlock(alone, coarse);
+    const data = new Uint8ClampedArray(torus.width * torus.height * 4);
+    const from = new Uint32Array(block.data.buffer);
+    const to = new Uint32Array(data.buffer);
+    for (let y = 0, p = 0; y < torus.height; y++) {
+      const row = (y % block.height) * block.width;
+      for (let x = 0; x < torus.width; x++, p++) to[p] = from[row + (x % block.width)];
+    }
+    return { torus, data, scale: coarse.scale };
+  };
+  return piecesOnTorus(at, layer.marks ? marksMm(layer, plan, art) : NO_MARKS);
+}
+
+/** What a person said of the pieces of a picture, in shares of its size, as mm of the cloth. */
+function marksMm(layer: PictureSceneLayer, plan: PixelPlan, art: SceneMotif): PieceMarks {
+  const { joins, cuts, ground } = layer.marks ?? NO_MARKS;
+  const cell = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
+  const of =
+    layer.kind === 'drawing'
+      ? {
+          width: pxToMm(art.pyramid.width, art.ppi) * layer.scale,
+          height: pxToMm(art.pyramid.height, art.ppi) * layer.scale,
+        }
+      : (layer.size ?? cell);
+  const corner =
+    layer.kind === 'drawing'
+      ? { x: layer.x - of.width / 2, y: layer.y - of.height / 2 }
+      : { x: 0, y: plan.layout.kind === 'diamond' && !layer.size ? -of.height / 2 : 0 };
+  const to = (p: Point) => ({ x: corner.x + p.x * of.width, y: corner.y + p.y * of.height });
+  return { joins: joins.map((j) => j.map(to)), cuts: cuts.map((c) => c.map(to)), ground: ground.map(to) };
+}
+
+/** Pieces as things laid: each has its own art, and a name by where it lies. */
+function placedOf(layer: PictureSceneLayer, read: PictureRead, plan: PixelPlan): LayerRead {
+  const { scale, ground, specks } = read;
+  const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
+  const lattice = {
+    a: { x: plan.lattice.a.x / plan.scale.x, y: plan.lattice.a.y / plan.scale.y },
+    b: { x: plan.lattice.b.x / plan.scale.x, y: plan.lattice.b.y / plan.scale.y },
+  };
+  const ppi = scale.x * MM_PER_INCH;
+  const motifs = new Map<string, SceneMotif>();
+  const doubt = read.doubt ?? (read.pieces.length > MOST ? `it has more than ${MOST} pieces` : null);
+  if (doubt) return { layer: layer.art, placed: [], motifs, ground, specks, doubt };
+  const alike = alikeGroups(read.pieces);
+  const placed = read.pieces.map(({ raster, x, y }, n): Placed => {
+    const middle = { x: (x + raster.width / 2) / scale.x, y: (y + raster.height / 2) / scale.y };
+    const at = wrapPoint({ ...lattice, ...cellMm }, middle);
+    const id = `${PIECE}${layer.art}:${Math.round(at.x)}:${Math.round(at.y)}`;
+    motifs.set(`${id}:${n}`, { pyramid: pyramidOf(raster), ppi });
+    const like = `${layer.art}:${alike[n]}`;
+    return { id, motif: `${id}:${n}`, like, x: at.x, y: at.y, angle: 0, scale: 1, mirror: false };
+  });
+  return { layer: layer.art, placed, motifs, ground, specks, doubt };
+}

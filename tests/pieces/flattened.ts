@@ -1,0 +1,128 @@
+/** Cloths with planted faults, flattened into one picture and taken in as a drawing: what the check sees beside the same cloth laid. */
+import sharp from 'sharp';
+import {
+  type CheckReport,
+  type Finding,
+  pixelPlan,
+  pyramidOf,
+  type Raster,
+  renderWindow,
+  runCheck,
+  type Scene,
+  seededRandom,
+  toldAs,
+} from '../../src/core';
+import type { Piece } from '../eye/capsules';
+import { type EyeCloth, eyeCloth, type Generator, INK_OF, INKS, sceneOf } from '../eye/cloths';
+import { FAULTS, type Fault, planted } from '../eye/faults';
+import { isThere, look } from '../eye/judge';
+
+export const SURFACES = ['plain', 'textured', 'washed', 'jpeg'] as const;
+export type Surface = (typeof SURFACES)[number];
+
+/** The cloth as one picture of a cell, at 150 to 300 ppi. */
+export async function flattened(
+  cloth: EyeCloth,
+  pieces: Piece[],
+  surface: Surface,
+  seed: number,
+): Promise<Scene> {
+  const random = seededRandom(seed * 31 + 7);
+  const { layout, cell } = cloth;
+  const plan = pixelPlan(layout, cell, 150 + Math.round(150 * random()));
+  const { width, height } = plan.cell;
+  let raster: Raster = renderWindow(sceneOf(cloth, pieces), plan, width, height, {
+    // A diamond's box lies about its middle.
+    origin: { x: 0, y: layout.kind === 'diamond' ? -height / 2 : 0 },
+  });
+  const { data } = raster;
+  for (let y = 0, i = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, i += 4) {
+      const grain = surface === 'textured' ? 7 * (random() + random() + random() - 1.5) : 0;
+      const wash =
+        surface === 'washed' && layout.kind === 'straight'
+          ? 12 * Math.cos((2 * Math.PI * x) / width) * Math.sin((2 * Math.PI * y) / height)
+          : 0;
+      for (let c = 0; c < 3; c++) data[i + c] += grain + wash;
+    }
+  }
+  if (surface === 'jpeg') {
+    const file = await sharp(Buffer.from(data.buffer), { raw: { width, height, channels: 4 } })
+      .removeAlpha()
+      .jpeg({ quality: 90 })
+      .toBuffer();
+    const read = await sharp(file).ensureAlpha().raw().toBuffer();
+    raster = { width, height, data: new Uint8ClampedArray(read) };
+  }
+  return {
+    ground: [255, 255, 255],
+    motifs: new Map([['picture', { pyramid: pyramidOf(raster), ppi: plan.ppi }]]),
+    placements: [],
+    layers: [{ kind: 'placements' }, { kind: 'tile', art: 'picture', size: null, texture: false }],
+  };
+}
+
+export const lookFlat = (cloth: EyeCloth, scene: Scene): CheckReport =>
+  runCheck(scene, pixelPlan(cloth.layout, cloth.cell, 150), {
+    inks: [cloth.ground, ...INKS.map((_, k) => INK_OF(k))],
+  });
+
+type Count = { planted: number; found: number; told: number; right: number };
+const fresh = (): Count => ({ planted: 0, found: 0, told: 0, right: 0 });
+const warnings = (r: CheckReport) =>
+  r.findings.filter(
+    (f) => f.severity === 'warning' && !['low-ppi', 'coarse-picture', 'tile-join'].includes(f.kind),
+  );
+
+function mark(
+  count: Count,
+  report: CheckReport,
+  clean: CheckReport,
+  fault: Fault,
+  spoilt: NonNullable<ReturnType<typeof planted>>,
+  cloth: EyeCloth,
+) {
+  const isOf = (f: Finding) => toldAs(fault).includes(f.kind);
+  const told = warnings(report).filter(isOf);
+  const right = told.filter((f) => isThere(f, spoilt, cloth));
+  count.planted++;
+  count.found += right.length ? 1 : 0;
+  count.right += right.length;
+  count.told += told.length + warnings(clean).filter(isOf).length;
+  return right.length > 0;
+}
+
+/** Counts by fault for the same cloths laid and flattened; `say` tells each that was seen in one way only. */
+export async function judgeFlattened(
+  generators: readonly Generator[],
+  each: number,
+  seed: number,
+  say: (line: string) => void = () => {},
+) {
+  const laid = Object.fromEntries(FAULTS.map((f) => [f, fresh()])) as Record<Fault, Count>;
+  const flat = Object.fromEntries(FAULTS.map((f) => [f, fresh()])) as Record<Fault, Count>;
+  let [unread, n] = [0, 0];
+  for (const generator of generators) {
+    for (let k = 0; k < each; k++, n++) {
+      const cloth = eyeCloth(generator, k, seed);
+      const surface = SURFACES[n % SURFACES.length];
+      const all = cloth.torus.all();
+      const clean = look(cloth, all);
+      const cleanFlat = lookFlat(cloth, await flattened(cloth, all, surface, seed + n));
+      for (const fault of FAULTS) {
+        const spoilt = planted(cloth, fault, seed * 101 + k);
+        if (!spoilt) continue;
+        const report = look(cloth, spoilt.pieces);
+        const reportFlat = lookFlat(cloth, await flattened(cloth, spoilt.pieces, surface, seed + n));
+        if (reportFlat.unjudged.some((u) => u.includes('told apart'))) {
+          unread++;
+          say(`${cloth.name} ${surface} ${fault}: ${reportFlat.unjudged.join(' ')}`);
+        }
+        const a = mark(laid[fault], report, clean, fault, spoilt, cloth);
+        const b = mark(flat[fault], reportFlat, cleanFlat, fault, spoilt, cloth);
+        if (a !== b) say(`${cloth.name} ${surface} ${cloth.layout.kind} ${fault}: laid ${a}, flat ${b}`);
+      }
+    }
+  }
+  return { laid, flat, unread };
+}
