@@ -9,7 +9,7 @@ import { type Sprite, sizeFor, spritesBusy, useSprites } from './sprites';
 import { fittedZoom } from './view';
 
 /** What is kept changes its form with this: what was kept in another is passed over. */
-const FORM = 4;
+const FORM = 5;
 type Kept = Omit<Sprite, 'bitmap'> & { form: number; picture: Blob };
 type KeptLines = { form: number; lines: Map<string, number> };
 type KeptCheck = { form: number; key: string; report: CheckReport };

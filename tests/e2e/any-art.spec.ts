@@ -63,7 +63,8 @@ test('a whole drawing comes in at its place and size, lives in every layout, and
   await expect(page.getByRole('button', { name: 'Check, nothing to look at' })).toBeVisible();
   await expect(page.getByRole('button', { name: /^Check,/ })).not.toContainText('✓');
   await page.keyboard.press('4');
-  await expect(page.getByTestId('unjudged')).toContainText('whole drawing');
+  await expect(page.getByTestId('unjudged')).toContainText('Lanes: fewer than 6 things');
+  await expect(page.getByTestId('pieces-seen')).toHaveText('Wave: 2 pieces.');
   await page.keyboard.press('1');
   await fill(page, 'Print ppi', '200');
   for (const layout of ['Brick', 'Diamond', 'Straight']) {
@@ -122,7 +123,7 @@ test('a finished tile is the cloth: laid as a half-drop of itself it is sent to 
   await fill(page, 'Print ppi', '100');
   await page.getByRole('radio', { name: 'Half-drop' }).click();
   await page.getByRole('button', { name: /^Check,/ }).click();
-  await expect(page.getByTestId('unjudged')).toContainText('finished tile');
+  await expect(page.getByTestId('unjudged')).toContainText('Lanes: fewer than 6 things');
   const { data, info } = await sent(page);
   expect([info.width, info.height]).toEqual([480, 160]);
   const truth = await sharp(tile).removeAlpha().raw().toBuffer();
@@ -320,4 +321,67 @@ test('a ground split in two inks, and what lies on it in changed inks, is on the
   };
   expect(like([0xf4, 0xec, 0xdc])).toBeGreaterThan(0.1);
   expect(like([112, 170, 169])).toBeGreaterThan(0.1);
+});
+
+test('a hole in a whole drawing is told and pinned; its pieces are seen, joined, cut and called ground, and undone', async ({
+  page,
+}) => {
+  // 36 shapes in a loose net on a cream paper of 6 x 6 in, two of them left out: a hole over the join.
+  const shapes = Array.from({ length: 36 }, (_, k) => {
+    const [i, j] = [k % 6, Math.floor(k / 6)];
+    const [x, y] = [75 + 150 * i + 22 * Math.sin(7 * k), 75 + 150 * j + 22 * Math.cos(5 * k)];
+    if (j === 3 && (i === 5 || i === 0)) return '';
+    const [r, hue] = [30 + ((k * 7) % 15), ['#7d2438', '#245a54', '#30507e', '#8a5a14'][(k * 5 + j) % 4]];
+    return k % 2
+      ? `<circle cx="${x}" cy="${y}" r="${r}" fill="${hue}"/>`
+      : `<path d="M${x} ${y - 1.3 * r} L${x + r} ${y + r} L${x - r} ${y + r} Z" fill="${hue}"/>`;
+  });
+  const paper = '<rect width="900" height="900" fill="#f7efdc"/>';
+  const drawing = await svg(900, 900, paper + shapes.join(''))
+    .png()
+    .withMetadata({ density: 150 })
+    .toBuffer();
+  const room = await bringIn(page, 'Loose net.png', drawing);
+  await room.getByRole('button', { name: 'Something else?' }).click();
+  await room.getByRole('radio', { name: /^One drawing/ }).click();
+  await room.getByRole('button', { name: 'Take it in as one drawing' }).click();
+  await expect(page.getByRole('button', { name: 'Motifs, 1 picture' })).toBeVisible();
+  await page.keyboard.press('4');
+  const seen = page.getByTestId('pieces-seen');
+  await expect(seen).toHaveText('Loose net: 34 pieces.');
+  const hole = page.locator('[data-testid=finding][data-kind=bare-patch]').first();
+  await expect(hole).toContainText(/Bare patch, \d+ mm/);
+  await expect(hole).toContainText('In the drawing, something about');
+  await expect(page.getByTestId('pin').first()).toBeVisible();
+
+  await page.getByRole('button', { name: 'Show the pieces' }).click();
+  await expect(page.getByTestId('pieces')).toHaveAttribute('data-count', '34');
+  const outlines = page.getByTestId('piece-outline');
+  const whole = await outlines.evaluateAll((all) =>
+    all.flatMap((e, n) => {
+      const { left, right, top, bottom } = e.getBoundingClientRect();
+      return left > 160 && right < 900 && top > 90 && bottom < 700 ? [n] : [];
+    }),
+  );
+  await outlines.nth(whole[3]).click();
+  await outlines.nth(whole[4]).click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'They are one piece' }).click();
+  await expect(seen).toHaveText('Loose net: 33 pieces.');
+  await page.getByRole('button', { name: 'Next piece' }).click();
+  await page.getByRole('button', { name: 'It is ground' }).click();
+  await expect(seen).toHaveText('Loose net: 32 pieces.');
+  const marked = (await kept(page, idOf(page))).layers.find((l) => l.kind === 'drawing');
+  expect(marked?.marks?.joins).toHaveLength(1);
+  expect(marked?.marks?.ground.length).toBeGreaterThan(0);
+  await page.reload();
+  await page.getByRole('button', { name: /^Check,/ }).click();
+  await expect(seen).toHaveText('Loose net: 32 pieces.');
+  await page.getByRole('button', { name: /^Forget the \d marks on it$/ }).click();
+  await expect(seen).toHaveText('Loose net: 34 pieces.');
+  await page.getByRole('button', { name: 'Show the pieces' }).click();
+  await page.getByRole('button', { name: 'Next piece' }).click();
+  await page.getByRole('button', { name: 'Cut down the middle' }).click();
+  await expect(seen).toHaveText('Loose net: 35 pieces.');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(seen).toHaveText('Loose net: 34 pieces.');
 });

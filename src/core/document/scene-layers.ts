@@ -9,16 +9,24 @@ export function sceneLayers(project: Pick<Project, 'layers'>, k = 0): SceneLayer
   return project.layers.flatMap((layer: Layer): SceneLayer[] => {
     if (layer.kind === 'placements') return [{ kind: 'placements' }];
     if (layer.hidden) return [];
-    const { blend, opacity } = layer;
+    const { blend, opacity, marks } = layer;
     if (layer.kind === 'drawing') {
       const { x, y, scale } = layer;
-      return [{ kind: 'drawing', art: counterKey(layer.id, k), x, y, scale, blend, opacity }];
+      return [{ kind: 'drawing', art: counterKey(layer.id, k), x, y, scale, blend, opacity, marks }];
     }
     if (layer.kind !== 'tile') return [];
     const size = layer.size && { width: layer.size.widthMm, height: layer.size.heightMm };
     const texture = layer.colour.as !== 'inks';
     return [
-      { kind: 'tile', art: texture ? layer.id : counterKey(layer.id, k), size, texture, blend, opacity },
+      {
+        kind: 'tile',
+        art: texture ? layer.id : counterKey(layer.id, k),
+        size,
+        texture,
+        blend,
+        opacity,
+        marks,
+      },
     ];
   });
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CLOTH_STYLES, STRICTNESS } from '../findings';
 import { type IntakeSettings, PAGE_TOO_LARGE, pageFits } from '../intake';
 import { SYMMETRIES } from '../lay';
+import type { PieceMarks } from '../pieces';
 import { BLENDS, GRAINS } from '../render';
 import { LIMITS } from '../units';
 import { artSchema } from './art';
@@ -164,12 +165,22 @@ const GROUNDS = {
   }),
 };
 
+/** A place on a picture, in shares of its width and height; on a copy beside it, beyond them. */
+const share = z.object({ x: z.number().min(-4).max(5), y: z.number().min(-4).max(5) });
+/** What a person said of the pieces that are seen in a picture: two that are one, lines to cut along, places that are ground. */
+const marksSchema = z.object({
+  joins: z.array(z.array(share).length(2)).max(200),
+  cuts: z.array(z.array(share).min(2).max(40)).max(200),
+  ground: z.array(share).max(400),
+}) satisfies z.ZodType<PieceMarks>;
+
 /** What a layer has beside what lies on it. */
 const layer = {
   id,
   hidden: z.boolean().optional(),
   blend: z.enum(BLENDS).optional(),
   opacity: opacity.optional(),
+  marks: marksSchema.optional(),
 };
 /** What lies on the ground, lowest first. Of placements there is one layer. */
 const LAYERS = {

@@ -1,4 +1,5 @@
 import { type Lattice, nearestCopy, type Point } from '../lattice';
+import { isPiece } from './cloth/piece-name';
 import type { Found } from './found';
 
 /** A finding that a person has looked at and leaves as it is: of which kind, where, mm, and why. */
@@ -15,7 +16,9 @@ export function matchDismissed<D extends Dismissed>(
 ): D | undefined {
   return dismissed.find((l) => {
     if (l.kind !== finding.kind) return false;
-    if (l.placements.length && l.placements.length === finding.placements.length) {
+    // Pieces of a picture are told anew with each version of it: those are known by their place.
+    const named = !l.placements.some(isPiece);
+    if (named && l.placements.length && l.placements.length === finding.placements.length) {
       return l.placements.every((id) => finding.placements.includes(id));
     }
     const near = nearestCopy(lattice, l, finding.at);

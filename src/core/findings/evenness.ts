@@ -4,7 +4,7 @@ import { stripesOf } from './cloth/bands';
 import { shortest } from './cloth/directions';
 import type { ClothMeasures } from './cloth/measures';
 import { nearestGaps } from './cloth/nearest-gaps';
-import { isPiece, layerOfPiece } from './cloth/read-layers';
+import { isPiece, layerOfPiece } from './cloth/piece-name';
 
 /** How even a cloth is, 0 to 100 in all and for each part, and what the parts were worked out from. */
 export type Evenness = {

@@ -1,5 +1,7 @@
 export { type Direction, lowDirections } from './cloth/directions';
 export { layingOutlineOf, outlineOfArt } from './cloth/measures';
+export { isPiece } from './cloth/piece-name';
+export type { Frame } from './cloth/read-layers';
 export { type Dismissed, matchDismissed } from './dismissed';
 export { enoughText, type SentScore } from './enough';
 export type { Evenness } from './evenness';
@@ -32,11 +34,12 @@ export {
   type Finding,
   type FindingKind,
   findingModules,
+  isMendable,
   kindOf,
   mendOf,
   wordsOf,
 } from './registry';
-export { type CheckOptions, type CheckReport, compareFindings, runCheck } from './report';
+export { type CheckOptions, type CheckReport, compareFindings, type PictureReport, runCheck } from './report';
 export { proveWrap, type WrapProof } from './tile/wrap-proof';
 export { leftUndone } from './unfinished/measure';
 export type { DirectionReport } from './upside-down/measure';

@@ -84,6 +84,8 @@ export type Kind<F extends Found> = {
   title: (f: F, named: Named) => string;
   /** Why it matters, against what the rest of the cloth has, and what to do next. */
   why: (f: F, named: Named) => string;
+  /** What to draw where, for what is drawn in a picture. */
+  drawn?: (f: F, named: Named) => string;
   extent?: (f: F) => Extent;
   mends?: true;
   fault?: Fault;

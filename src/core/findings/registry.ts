@@ -1,5 +1,6 @@
 import { registry } from '../units';
 import { barePatch } from './bare-patch';
+import { isPiece } from './cloth/piece-name';
 import type { Found } from './found';
 import { hairline } from './hairline';
 import type { FindingModule, Kind, Mend, Named } from './kind';
@@ -49,13 +50,19 @@ export const kindOf = (kind: string): Kind<Found> | undefined => findingModules.
 export const mendOf = (kind: string): Mend | undefined =>
   kindOf(kind)?.mends ? findingModules.of(kind)?.mend : undefined;
 
+/** Whether a finding can be mended on the cloth: what is drawn in a picture stays where it is drawn. */
+export const isMendable = (f: Found): boolean =>
+  mendOf(f.kind) !== undefined && (f.placements.length === 0 || !f.placements.every(isPiece));
+
+const DRAWN = 'What is drawn in a picture is mended there: bring it in again, and it is looked over anew.';
+
 /** A finding in words: the letter of its kind, what it is, why it matters and what to do next. */
 export function wordsOf(f: Found, named: Named) {
   const kind = kindOf(f.kind);
   return {
     letter: kind?.letter ?? '?',
     title: kind?.title(f, named) ?? f.kind,
-    why: kind?.why(f, named) ?? '',
+    why: [kind?.why(f, named) ?? '', ...(f.drawn ? [kind?.drawn?.(f, named) ?? DRAWN] : [])].join(' '),
   };
 }
 

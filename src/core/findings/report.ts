@@ -3,8 +3,9 @@ import type { PixelPlan, Point } from '../lattice';
 import type { Reserved } from '../lay';
 import type { Wants } from '../products';
 import { layersOf, type Scene } from '../render';
-import { measureCloth } from './cloth/measures';
-import { type LayerRead, readLayers } from './cloth/read-layers';
+import { measureCloth, outlineOfArt } from './cloth/measures';
+import { isPiece } from './cloth/piece-name';
+import { type Frame, type LayerRead, readLayers } from './cloth/read-layers';
 import { type Evenness, evennessOf } from './evenness';
 import type { Measured } from './kind';
 import { type ClothStyle, type Limits, limitsOf, type Strictness, WANTS } from './limits';
@@ -33,6 +34,18 @@ export type CheckOptions = {
   knownLines?: boolean;
 };
 
+/**
+ * A drawing or a tile as it was read: the layer, as the scene names it; where it lies, mm; its pieces, each with its middle and its
+ * outline about it (x, y pairs, mm); why it cannot be told apart, if it cannot.
+ */
+export type PictureReport = {
+  layer: string;
+  frame: Frame;
+  pieces: (Point & { id: string; outline: number[][]; areaMm2: number })[];
+  specks: number;
+  doubt: string | null;
+};
+
 export type CheckReport = {
   /** What to look at, the weightiest first. */
   findings: Finding[];
@@ -49,9 +62,22 @@ export type CheckReport = {
   seen: number[];
   /** What could not be judged on this cloth, and why: sentences. */
   unjudged: string[];
+  /** The drawings and tiles on it, and the pieces that are seen in them. */
+  pictures: PictureReport[];
   /** On how many motifs no line was looked for yet: 0 in a whole check. */
   linesLeft: number;
 };
+
+const pictureReport = ({ layer, frame, placed, motifs, specks, doubt }: LayerRead): PictureReport => ({
+  ...{ layer, frame, specks, doubt },
+  pieces: placed.flatMap(({ id = '', motif, x, y }) => {
+    const art = motifs.get(motif);
+    if (!art) return [];
+    const { rings, areaMm2 } = outlineOfArt(art);
+    const round = (v: number) => Math.round(v * 100) / 100;
+    return [{ id, x, y, areaMm2, outline: rings.map((ring) => Array.from(ring, round)) }];
+  }),
+});
 
 /** Why a picture could not be told apart, as a sentence. */
 const unreadText = (layer: LayerRead, scene: Scene): string => {
@@ -111,7 +137,14 @@ export function runCheck(scene: Scene, plan: PixelPlan, options: CheckOptions = 
   const doubtful = read.layers.filter((l) => l.doubt);
   const unread = doubtful.length > 0;
   const modules = findingModules.all().filter((m) => m.anyArt || !unread);
-  for (const { measure } of modules) all.push(...(measure(measured) as Finding[]));
+  const drawn = read.layers.some((l) => l.placed.length > 0);
+  for (const { measure, anyArt } of modules) {
+    const told = measure(measured) as Finding[];
+    // What lies between things is mended where they are drawn, too.
+    const isDrawn = (f: Finding) =>
+      drawn && !anyArt && (f.placements.length ? f.placements.some(isPiece) : true);
+    all.push(...told.map((f) => (isDrawn(f) ? { ...f, drawn: true as const } : f)));
+  }
   const { rooms, picture } = cloth;
   const placed = new Set(scene.placements.map((p) => scene.motifs.get(p.motif)));
   const unmeasured = [...placed].filter((art) => art && thinnestLine.known(art) === undefined);
@@ -128,6 +161,7 @@ export function runCheck(scene: Scene, plan: PixelPlan, options: CheckOptions = 
       ...modules.flatMap((m) => m.unjudged?.(measured) ?? []),
     ],
     seen: read.laid.map((k) => (k < 0 ? 0 : picture.seen[k] / Math.max(1, picture.drawn[k]))),
+    pictures: read.layers.map(pictureReport),
     linesLeft: options.knownLines ? unmeasured.length : 0,
   };
 }

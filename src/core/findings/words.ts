@@ -1,5 +1,6 @@
 import type { Point } from '../lattice';
 import { pxToMm, smallText, trimmed } from '../units';
+import { isPiece, layerOfPiece } from './cloth/piece-name';
 import type { Found } from './found';
 import type { Named } from './kind';
 
@@ -8,14 +9,27 @@ const motifAt = ({ placements, motifs }: Named, placement: string | undefined) =
   return motifs.find((m) => m.id === p?.motif);
 };
 
+/** The picture that a piece is drawn in. */
+const pictureOf = ({ layers = [], pictures = [] }: Named, placement: string | undefined) => {
+  if (!isPiece(placement)) return undefined;
+  const layer = layers.find((l) => l.id === layerOfPiece(placement ?? ''));
+  return pictures.find((p) => p.id === layer?.picture)?.name ?? 'the picture';
+};
+
 /** The name of the motif that a finding is about, or of another of them. */
-export const nameOf = (f: Found, named: Named, k = 0): string =>
-  motifAt(named, f.placements[k])?.name ?? 'A motif';
+export function nameOf(f: Found, named: Named, k = 0): string {
+  const picture = pictureOf(named, f.placements[k]);
+  return picture ? `A piece of ${picture}` : (motifAt(named, f.placements[k])?.name ?? 'A motif');
+}
 
 /** The two that a finding is about. */
 export function pairOf(f: Found, named: Named): string {
   const [a, b] = [nameOf(f, named, 0), nameOf(f, named, 1)];
-  return a === b ? `Two of ${a}` : `${a} and ${b}`;
+  const picture = pictureOf(named, f.placements[0]);
+  if (a === b) return picture ? `Two pieces of ${picture}` : `Two of ${a}`;
+  return isPiece(f.placements[0])
+    ? `${b} and ${a.replace('A piece', 'a piece')}`
+    : `${a} and ${b.replace('A piece', 'a piece')}`;
 }
 
 /** How large the motif of a finding prints at a scale: its longer side. */

@@ -65,14 +65,17 @@ function clustersOf(lab: Float32Array): { of: Uint8Array; sizes: number[] } {
 
 type Net = { some: number[]; net: Uint8Array; area: number };
 
-/** The pixels of the largest area of some clusters that is a net round the torus; null where there is none. */
-function netOf(of: Uint8Array, some: number[], torus: Torus, thick: boolean): Net | null {
+/** How an area winds that is a ground: as a net both ways, or at the least one way, between what runs through it. */
+type Winds = 1 | 2;
+
+/** The pixels of the largest area of some clusters that winds round the torus so; null where there is none. */
+function netOf(of: Uint8Array, some: number[], torus: Torus, thick: boolean, winds: Winds = 2): Net | null {
   let mask: Uint8Array = of.map((k) => (some.includes(k) ? 1 : 0));
   if (thick) mask = thinned(mask, torus);
   const { labels, parts } = partsOnTorus(mask, torus, false);
   let best = -1;
   for (const [n, part] of parts.entries())
-    if (part.winds === 2 && (best < 0 || part.area > parts[best].area)) best = n;
+    if (part.winds >= winds && (best < 0 || part.area > parts[best].area)) best = n;
   if (best < 0) return null;
   return { some, net: Uint8Array.from(labels, (l) => (l === best + 1 ? 1 : 0)), area: parts[best].area };
 }
@@ -89,6 +92,8 @@ function thinned(mask: Uint8Array, torus: Torus): Uint8Array {
   });
 }
 
+/** A ground that what runs through it parts is this much of the picture at the least. */
+const PARTED = 0.2;
 /** Colours of a split ground cover about as much as each other, so many times at the most; all of them at least this share. */
 const ALIKE = 2.5;
 const SPLIT = 0.35;
@@ -102,12 +107,12 @@ export function groundNet(lab: Float32Array, torus: Torus): GroundNet | null {
   const numbers = sizes.map((_, k) => k + 1);
   const pairs = numbers.flatMap((i) => numbers.filter((j) => j > i).map((j) => [i, j]));
   const threes = pairs.flatMap(([i, j]) => numbers.filter((k) => k > j).map((k) => [i, j, k]));
-  const best = (tried: number[][], thick: boolean): Net | null => {
+  const best = (tried: number[][], thick: boolean, winds: Winds = 2): Net | null => {
     let most: Net | null = null;
     for (const some of tried) {
       // Fewer pixels than the best net has cannot be a larger one.
       if (most && some.reduce((s, k) => s + sizes[k - 1], 0) <= most.area) continue;
-      const net = netOf(of, some, torus, thick);
+      const net = netOf(of, some, torus, thick, winds);
       if (net && net.area > (most?.area ?? 0)) most = net;
     }
     return most;
@@ -120,8 +125,12 @@ export function groundNet(lab: Float32Array, torus: Torus): GroundNet | null {
     return Math.max(...all) < ALIKE * Math.min(...all);
   };
   const split = thick ? null : best([...pairs, ...threes].filter(alike), true);
+  // A vine that runs through parts the ground: there it winds one way only.
+  const parted = best(singles, true, 1);
   const found =
-    split && split.area > SPLIT * of.length ? split : (one ?? best(pairs, false) ?? best(threes, false));
+    split && split.area > SPLIT * of.length
+      ? split
+      : (one ?? (parted && parted.area > PARTED * of.length ? parted : null));
   if (!found) return null;
   const { net, some, area } = found;
   return {

@@ -21,7 +21,14 @@ export const NO_MARKS: PieceMarks = { joins: [], cuts: [], ground: [] };
  * A piece that lies on a picture: its cut-out (straight alpha), where the cut-out's corner lies, px of the picture on the plane,
  * and how much of it is covered, mm2.
  */
-export type PicturePiece = { raster: Raster; x: number; y: number; areaMm2: number };
+export type PicturePiece = {
+  raster: Raster;
+  x: number;
+  y: number;
+  areaMm2: number;
+  /** It runs on through its own copies, as a vine does: this is as much of it as lies in one period. */
+  through?: true;
+};
 
 export type PictureRead = {
   pieces: PicturePiece[];
@@ -31,7 +38,7 @@ export type PictureRead = {
   ground: Rgb | null;
   /** Bits too small to be pieces. */
   specks: number;
-  /** Why the pieces are not to be relied on, as a sentence; null: they are. */
+  /** Why the pieces are not to be relied on, as a sentence; null: they are. All ground has none, and no doubt. */
   doubt: string | null;
 };
 
@@ -45,8 +52,8 @@ const STRONG = { times: 5.5, least: 6 };
 /** A piece has so much that surely is none of the ground, mm2; less is a speck, or nothing. */
 const SURE_MM2 = 0.25;
 const PIECE_MM2 = 0.8;
-/** A bit smaller than this share of a piece, and of the middle one, no farther off than this is part of it, mm. */
-const CRUMB = { share: 0.12, ofMiddle: 0.2, mm: 1.5 };
+/** A bit smaller than this share of the middle piece that is no farther off than this, mm, is part of a piece it is this small beside, or of another bit. */
+const CRUMB = { share: 0.12, ofMiddle: 0.06, mm: 2 };
 const MOST = 3000;
 /** A picture is not read where a piece covers more than this of it, where pieces run right through, where hardly any is ground. */
 const LARGEST = 0.35;
@@ -122,13 +129,15 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
   const found = partsOnTorus(mask, torus, true);
   const sure = new Float64Array(found.parts.length + 1);
   for (let p = 0; p < size; p++) if (from.off[p] > from.strong) sure[found.labels[p]]++;
-  const isGround = new Set(marks.ground.map((g) => found.labels[indexAt(g)]));
-  let [specks, through, most] = [0, 0, 0];
+  const isGround = new Set(
+    marks.ground.map((g) => nearestLabel(found.labels, torus, indexAt(g), () => true)),
+  );
+  let [specks, net, most] = [0, 0, 0];
   const kept: number[] = [];
   for (const [n, { area, winds }] of found.parts.entries()) {
     const mm2 = area * pxMm2;
     if (isGround.has(n + 1) || sure[n + 1] * pxMm2 < Math.min(SURE_MM2, 0.6 * mm2)) continue;
-    if (winds) through += area / size;
+    if (winds === 2) net += area / size;
     most = Math.max(most, area / size);
     kept.push(n + 1);
   }
@@ -147,7 +156,7 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
     rootOf,
   );
   for (const [a, b] of marks.joins) {
-    const [i, j] = [a, b].map((at) => nearestLabel(found.labels, torus, indexAt(at), root));
+    const [i, j] = [a, b].map((at) => nearestLabel(found.labels, torus, indexAt(at), (k) => root.has(k)));
     if (i && j && rootOf(i) !== rootOf(j)) root.set(rootOf(i), rootOf(j));
   }
   const members = new Map<number, number[]>();
@@ -157,20 +166,20 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
   for (const all of members.values()) {
     const area = all.reduce((s, k) => s + found.parts[k - 1].area, 0) * pxMm2;
     if (area < PIECE_MM2) specks++;
-    else if (all.every((k) => found.parts[k - 1].winds === 0))
-      pieces.push(cutOut(fine, from, found, all, box, cut));
+    else {
+      const through = all.some((k) => found.parts[k - 1].winds > 0);
+      pieces.push({ ...cutOut(fine, from, found, all, box, cut), ...(through ? { through } : {}) });
+    }
   }
-  const doubt = through
-    ? `what is drawn on ${through > 0.1 ? 'it' : 'part of it'} runs right through from side to side`
+  const doubt = net
+    ? 'what is drawn on it hangs together as a net, from side to side both ways'
     : most > LARGEST
       ? 'one piece covers more than a third of it'
       : pieces.length > MOST
         ? `it has more than ${MOST} pieces`
-        : pieces.length === 0
-          ? specks
-            ? 'it is specks alone'
-            : 'nothing is drawn on it'
-          : !from.alpha && sharpness(from, mask, torus) < SHARP
+        : pieces.length === 0 && specks > 0
+          ? 'it is specks alone'
+          : !from.alpha && pieces.length > 0 && sharpness(from, mask, torus) < SHARP
             ? 'its shapes have no edges to tell, as in a photograph or a wash'
             : null;
   return { pieces, scale, ground, specks, doubt };
@@ -235,13 +244,18 @@ function cutAlong(
 }
 
 /** The piece at a pixel, or the nearest to it within a few px; 0 for none. */
-function nearestLabel(labels: Int32Array, torus: Torus, p: number, known: Map<number, number>): number {
+function nearestLabel(
+  labels: Int32Array,
+  torus: Torus,
+  p: number,
+  suits: (label: number) => boolean,
+): number {
   const [x, y] = [p % torus.width, Math.floor(p / torus.width)];
   for (let r = 0; r < 12; r++) {
     for (let dy = -r; dy <= r; dy++) {
       for (let dx = -r; dx <= r; dx += Math.abs(dy) === r ? 1 : 2 * r || 1) {
         const label = labels[torusIndex(torus, x + dx, y + dy)];
-        if (known.has(label)) return label;
+        if (label && suits(label)) return label;
       }
     }
   }
@@ -282,17 +296,28 @@ function joinCrumbs(
       meet(p, y + 1 < height ? p + width : torusIndex(torus, x, y + 1));
     }
   }
-  const middle = kept.map((k) => areas[k - 1]).sort((a, b) => a - b)[kept.length >> 1];
+  const bar = CRUMB.ofMiddle * middleArea(kept.map((k) => areas[k - 1]));
   for (const [key] of [...gaps].sort((a, b) => a[1] - b[1])) {
     const [a, b] = [kept[Math.floor(key / 4096)], kept[key % 4096]];
     const [small, large] = areas[a - 1] < areas[b - 1] ? [a, b] : [b, a];
-    if (
-      rootOf(small) !== small ||
-      areas[small - 1] >= Math.min(CRUMB.share * areas[large - 1], CRUMB.ofMiddle * middle)
-    )
-      continue;
-    root.set(small, rootOf(large));
+    const [s, l] = [areas[small - 1], areas[large - 1]];
+    if (s >= bar || rootOf(small) === rootOf(large)) continue;
+    // Bits alike in size, as strokes of one mark are, go together too.
+    if (s < CRUMB.share * l) {
+      if (rootOf(small) === small) root.set(small, rootOf(large));
+    } else if (l < bar) root.set(rootOf(small), rootOf(large));
   }
+}
+
+/** The area that half of all that is covered lies in pieces larger than. */
+function middleArea(areas: number[]): number {
+  const half = areas.reduce((s, v) => s + v, 0) / 2;
+  let sum = 0;
+  for (const area of [...areas].sort((a, b) => b - a)) {
+    sum += area;
+    if (sum >= half) return area;
+  }
+  return 0;
 }
 
 type Box = { x0: number; y0: number; x1: number; y1: number };

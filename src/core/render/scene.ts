@@ -26,6 +26,8 @@ export type Placed = {
   id?: string;
   /** What it looks like: those of one such name are the same thing to the eye; default those of one motif. */
   like?: string;
+  /** It runs on through its own copies, as a vine does: it has no middle, and meets itself on purpose. */
+  through?: true;
   /** Default normal. */
   blend?: Blend;
   /** 0 to 1, default 1. */

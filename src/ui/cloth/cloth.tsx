@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
 import { useBolt } from '@/session/bolt';
+import { usePieces } from '@/session/picture-pieces';
 import { usePractice } from '@/session/practice';
 import { useProposal } from '@/session/proposal';
 import { useSnapshots } from '@/session/snapshots';
@@ -15,6 +16,7 @@ import Foretold from './foretold';
 import Guides, { RecutFrame } from './guides';
 import Handles, { Offered } from './handles';
 import LastPicture, { useUndrawn } from './last-picture';
+import PieceOutlines from './piece-outlines';
 import Pins, { PracticePins } from './pins';
 import { useGrab } from './use-grab';
 import { usePainting } from './use-painting';
@@ -112,6 +114,7 @@ function Overlay() {
   const two = useTwoStates((s) => s.pair !== null);
   const practising = lesson || two;
   const pins = useView((s) => s.pins);
+  const pieces = usePieces((s) => s.shown);
   const turned = useView((s) => viewModeSign(s.viewMode).x < 0);
   const undrawn = useUndrawn(project);
   // What lies over the cloth would not lie where the turned picture shows it.
@@ -136,6 +139,9 @@ function Overlay() {
         <Foretold screen={screen} />
         {step !== 'scale' && !comparing && !proposing && !practising && <Handles screen={screen} />}
       </svg>
+      {pieces && step === 'check' && !comparing && !proposing && !practising && (
+        <PieceOutlines screen={screen} project={project} />
+      )}
       {pins && !comparing && !proposing && !practising && step !== 'scale' && (
         <Pins screen={screen} project={project} />
       )}

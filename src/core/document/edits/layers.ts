@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import type { PieceMarks } from '../../pieces';
 import { splitPatterns } from '../../render';
 import type { Ground, Layer, Motif, Project, Sheet } from '../schema';
 import { type Edit, edit } from './edit';
@@ -33,6 +34,15 @@ export const setLayer = (id: string, change: LayerChange): Edit =>
     if (!layer) return;
     Object.assign(layer, change);
     for (const [k, v] of Object.entries(change)) if (v === undefined) delete layer[k as keyof Layer];
+  });
+
+/** Says of the pieces that are seen in a layer's picture what was not seen by itself; null: nothing is said of them any more. */
+export const setMarks = (id: string, marks: PieceMarks | null): Edit =>
+  edit('Pieces', (d) => {
+    const layer = d.layers.find((l) => l.id === id);
+    if (!layer || layer.kind === 'placements') return;
+    if (marks) layer.marks = marks;
+    else delete layer.marks;
   });
 
 /** Moves a layer over the next one, or under it. */

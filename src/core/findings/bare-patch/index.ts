@@ -21,6 +21,7 @@ export const barePatch: FindingModule<BarePatch> = {
       title: (f) => `Bare patch, ${smallText(f.widthMm)} wide`,
       why: (f) =>
         `The others are about ${smallText(f.usualMm)}. Over ${smallText(f.limitMm)} the eye goes there first: fill it, or move a motif nearer.`,
+      drawn: (f) => `In the drawing, something about ${smallText(f.widthMm - f.usualMm)} wide fits here.`,
       extent: (f) => ({ ring: f.widthMm }),
       mends: true,
       fault: {

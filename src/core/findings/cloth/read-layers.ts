@@ -1,6 +1,6 @@
 import type { Rgb } from '../../colour';
-import { type PixelPlan, type Point, wrapPoint } from '../../lattice';
-import { NO_MARKS, type PictureRead, type PieceMarks, piecesOnTorus, type TorusPicture } from '../../pieces';
+import { type PixelPlan, type Point, type Size, wrapPoint } from '../../lattice';
+import { type PictureRead, type PieceMarks, piecesOnTorus, type TorusPicture } from '../../pieces';
 import { pyramidOf, torusOf } from '../../raster';
 import {
   layersOf,
@@ -13,6 +13,7 @@ import {
 import { MM_PER_INCH, pxToMm } from '../../units';
 import { alikeGroups } from './alike';
 import { coarsePlan } from './picture';
+import { pieceName } from './piece-name';
 
 /** A layer that things are drawn in: a drawing, or a tile that is more than a texture. */
 export type PictureSceneLayer = Exclude<SceneLayer, { kind: 'placements' }>;
@@ -20,9 +21,13 @@ export type PictureSceneLayer = Exclude<SceneLayer, { kind: 'placements' }>;
 export const isPicture = (layer: SceneLayer): layer is PictureSceneLayer =>
   layer.kind === 'drawing' || (layer.kind === 'tile' && !layer.texture);
 
+/** Where a picture lies on the cloth: its corner and its size, mm. */
+export type Frame = Point & Size;
+
 /** One layer as it was read: its pieces as things laid, or why it cannot be told apart. */
 export type LayerRead = {
   layer: string;
+  frame: Frame;
   placed: Placed[];
   motifs: Map<string, SceneMotif>;
   ground: Rgb | null;
@@ -32,17 +37,12 @@ export type LayerRead = {
 
 /** A cloth whose drawings and tiles are told apart piece by piece. */
 export type ClothRead = {
-  /** Pieces are placements among the others, in the order in which all lies; their ids are told by `isPiece`. */
+  /** Pieces are placements among the others, in the order in which all lies; their ids are told by their names. */
   scene: Scene;
   /** Where each placement of the scene as it was is among them. */
   laid: number[];
   layers: LayerRead[];
 };
-
-const PIECE = 'piece:';
-export const isPiece = (id: string | undefined): boolean => id?.startsWith(PIECE) ?? false;
-/** The layer that a piece is of, as the scene names it. */
-export const layerOfPiece = (id: string): string => id.slice(PIECE.length).replace(/:-?\d+:-?\d+$/, '');
 
 /** More pieces than this are not compared one by one. */
 const MOST = 600;
@@ -90,6 +90,7 @@ function readLayer(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan): Lay
   const art = scene.motifs.get(layer.art);
   const none = (doubt: string): LayerRead => ({
     ...{ layer: layer.art, placed: [], motifs: new Map(), ground: null, specks: 0, doubt },
+    frame: art ? frameOf(layer, plan, art) : { x: 0, y: 0, width: 1, height: 1 },
   });
   if (!art) return none('its picture is not there');
   const { kind, alternate } = plan.layout;
@@ -100,7 +101,8 @@ function readLayer(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan): Lay
   const key = JSON.stringify([{ ...layer, blend: 0, opacity: 0 }, plan.layout, cellMm, art.ppi]);
   const before = known.get(art) ?? new Map<string, LayerRead>();
   known.set(art, before);
-  const found = before.get(key) ?? placedOf(layer, piecesOf(scene, layer, plan, art), plan);
+  const found =
+    before.get(key) ?? placedOf(layer, piecesOf(scene, layer, plan, art), plan, frameOf(layer, plan, art));
   before.delete(key);
   before.set(key, found);
   for (const old of [...before.keys()].slice(0, -KEPT)) before.delete(old);
@@ -126,30 +128,31 @@ function piecesOf(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan, art: 
     }
     return { torus, data, scale: coarse.scale };
   };
-  return piecesOnTorus(at, layer.marks ? marksMm(layer, plan, art) : NO_MARKS);
+  return piecesOnTorus(at, layer.marks && marksMm(layer.marks, frameOf(layer, plan, art)));
+}
+
+/** Where a layer's picture lies, once. */
+function frameOf(layer: PictureSceneLayer, plan: PixelPlan, art: SceneMotif): Frame {
+  const cell = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
+  if (layer.kind === 'drawing') {
+    const [width, height] = [art.pyramid.width, art.pyramid.height].map(
+      (px) => pxToMm(px, art.ppi) * layer.scale,
+    );
+    return { x: layer.x - width / 2, y: layer.y - height / 2, width, height };
+  }
+  // A diamond's box lies about its middle.
+  const up = plan.layout.kind === 'diamond' && !layer.size ? cell.height / 2 : 0;
+  return { x: 0, y: -up, ...(layer.size ?? cell) };
 }
 
 /** What a person said of the pieces of a picture, in shares of its size, as mm of the cloth. */
-function marksMm(layer: PictureSceneLayer, plan: PixelPlan, art: SceneMotif): PieceMarks {
-  const { joins, cuts, ground } = layer.marks ?? NO_MARKS;
-  const cell = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
-  const of =
-    layer.kind === 'drawing'
-      ? {
-          width: pxToMm(art.pyramid.width, art.ppi) * layer.scale,
-          height: pxToMm(art.pyramid.height, art.ppi) * layer.scale,
-        }
-      : (layer.size ?? cell);
-  const corner =
-    layer.kind === 'drawing'
-      ? { x: layer.x - of.width / 2, y: layer.y - of.height / 2 }
-      : { x: 0, y: plan.layout.kind === 'diamond' && !layer.size ? -of.height / 2 : 0 };
-  const to = (p: Point) => ({ x: corner.x + p.x * of.width, y: corner.y + p.y * of.height });
+function marksMm({ joins, cuts, ground }: PieceMarks, frame: Frame): PieceMarks {
+  const to = (p: Point) => ({ x: frame.x + p.x * frame.width, y: frame.y + p.y * frame.height });
   return { joins: joins.map((j) => j.map(to)), cuts: cuts.map((c) => c.map(to)), ground: ground.map(to) };
 }
 
 /** Pieces as things laid: each has its own art, and a name by where it lies. */
-function placedOf(layer: PictureSceneLayer, read: PictureRead, plan: PixelPlan): LayerRead {
+function placedOf(layer: PictureSceneLayer, read: PictureRead, plan: PixelPlan, frame: Frame): LayerRead {
   const { scale, ground, specks } = read;
   const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
   const lattice = {
@@ -159,15 +162,16 @@ function placedOf(layer: PictureSceneLayer, read: PictureRead, plan: PixelPlan):
   const ppi = scale.x * MM_PER_INCH;
   const motifs = new Map<string, SceneMotif>();
   const doubt = read.doubt ?? (read.pieces.length > MOST ? `it has more than ${MOST} pieces` : null);
-  if (doubt) return { layer: layer.art, placed: [], motifs, ground, specks, doubt };
+  const all = { layer: layer.art, frame, motifs, ground, specks, doubt };
+  if (doubt) return { ...all, placed: [] };
   const alike = alikeGroups(read.pieces);
-  const placed = read.pieces.map(({ raster, x, y }, n): Placed => {
+  const placed = read.pieces.map(({ raster, x, y, through }, n): Placed => {
     const middle = { x: (x + raster.width / 2) / scale.x, y: (y + raster.height / 2) / scale.y };
     const at = wrapPoint({ ...lattice, ...cellMm }, middle);
-    const id = `${PIECE}${layer.art}:${Math.round(at.x)}:${Math.round(at.y)}`;
+    const id = pieceName(layer.art, at);
     motifs.set(`${id}:${n}`, { pyramid: pyramidOf(raster), ppi });
     const like = `${layer.art}:${alike[n]}`;
-    return { id, motif: `${id}:${n}`, like, x: at.x, y: at.y, angle: 0, scale: 1, mirror: false };
+    return { id, motif: `${id}:${n}`, like, through, x: at.x, y: at.y, angle: 0, scale: 1, mirror: false };
   });
-  return { layer: layer.art, placed, motifs, ground, specks, doubt };
+  return { ...all, placed };
 }

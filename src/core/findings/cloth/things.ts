@@ -32,7 +32,7 @@ function middleOf(outline: Outline): Point {
 export function thingsOf(placements: Placed[], outlines: Map<string, Outline>, twin: Twin | null): Thing[] {
   return placements.flatMap((placed, n) => {
     const outline = outlines.get(placed.motif);
-    if (!outline) return [];
+    if (!outline || placed.through) return [];
     const at = middleOf(outline);
     return imagesOf(placed, twin).map((p): Thing => {
       const t = (p.angle * Math.PI) / 180;

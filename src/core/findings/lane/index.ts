@@ -27,6 +27,7 @@ export const lane: FindingModule<Lane> = {
       title: (f) => `${f.cover > 0 ? 'Nearly open' : 'Open'} lane, ${smallText(f.widthMm)} wide`,
       why: (f) =>
         `It runs ${wayText(f.along)} through the whole cloth${f.cover > 0 ? `, with ${percentText(f.cover)} of the usual cover in it` : ''}. From ${smallText(f.limitMm)} up (the gaps are about ${smallText(f.usualMm)}) it reads as a stripe of ground: move a motif into it.`,
+      drawn: (f) => `In the drawing, let something at least ${smallText(f.widthMm * 0.6)} wide stand in it.`,
       extent: (f) => ({ band: f.along, wideMm: f.widthMm }),
       mends: true,
       fault: {

@@ -102,7 +102,7 @@ function ownCopies({ scene, silhouettes, lattice }: ClothMeasures, limitMm: numb
   const step = Math.min(Math.hypot(a.x, a.y), Math.hypot(b.x, b.y), Math.hypot(a.x - b.x, a.y - b.y));
   return scene.placements.flatMap((p, k): Touching[] => {
     const outline = silhouettes.outlines.get(p.motif);
-    if (!outline || outline.radius * p.scale * 2 + limitMm < step) return [];
+    if (!outline || p.through || outline.radius * p.scale * 2 + limitMm < step) return [];
     const alone = silhouettes.like([p]);
     const near = alone.nearest(0, undefined, limitMm + 1);
     if (!near || near.gap >= limitMm) return [];

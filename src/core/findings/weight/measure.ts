@@ -94,7 +94,10 @@ function heaviest(
   heroes: ReadonlySet<string>,
 ): HeavySpot | null {
   const { placements } = cloth.scene;
-  const order = Array.from(of.keys()).sort((a, b) => of[b] - of[a]);
+  const order = Array.from(of.keys())
+    .filter((k) => !placements[k].through)
+    .sort((a, b) => of[b] - of[a]);
+  if (order.length < LEAST_FOR_WEIGHT) return null;
   const [top, next] = order;
   const times = of[top] / Math.max(of[next], 1e-9);
   const { motif } = placements[top];

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { counted, isBare, mendOf } from '@/core';
+import { counted, isBare, isMendable } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { checkKey, sortFindings, useChecks } from '@/session/checks';
 import { useBusy } from '@/session/jobs';
@@ -43,7 +43,7 @@ export default function CheckTray() {
         : `Nothing that needs mending${report.unjudged.length ? ' in what could be judged' : ''}${notes.length ? `; ${counted(notes.length, 'note')}` : ''}.`;
   const measuring = trouble ? 'Not measured are' : 'Measuring';
   const lines = report?.linesLeft ? ` ${measuring} the lines of ${counted(report.linesLeft, 'motif')}.` : '';
-  const mendable = warnings.filter((x) => mendOf(x.f.kind)).length;
+  const mendable = warnings.filter((x) => isMendable(x.f)).length;
   return (
     <Tray title="Check" summary={`${summary}${fresh || empty ? lines : ' Checking again.'}`}>
       {trouble && (

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { dismissFinding, mendOf, type Project, takeUpAgain, wordsOf } from '@/core';
+import { dismissFinding, isMendable, type Project, takeUpAgain, wordsOf } from '@/core';
 import { edit } from '@/session/bolt';
 import type { Numbered } from '@/session/checks';
 import { useBusy } from '@/session/jobs';
@@ -42,6 +42,7 @@ function Head({ text, note }: { text: string; note: boolean }) {
 export default function FindingCard({ found, project }: { found: Numbered; project: Project }) {
   const { f, n, dismissed } = found;
   const { letter, title, why } = wordsOf(f, project);
+  const mendable = isMendable(f);
   const focus = useView((s) => s.finding === n);
   const busy = useBusy(PROPOSAL);
   const [leaving, setLeaving] = useState(false);
@@ -91,7 +92,7 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
               Fill it
             </Button>
           )}
-          {!dismissed && f.kind !== 'bare-patch' && mendOf(f.kind) && (
+          {!dismissed && f.kind !== 'bare-patch' && mendable && (
             <Button
               disabled={busy}
               aria-label={`Mend finding ${n + 1}`}
