@@ -11,7 +11,7 @@ export const HANDS = ['flat', 'outlined', 'graded', 'lines'] as const;
 export type Hand = (typeof HANDS)[number];
 
 /** A shape that was drawn: its middle, px of the drawing, and what it alone covers, cut out about it. */
-export type DrawnShape = { at: At; alpha: Raster };
+type DrawnShape = { at: At; alpha: Raster };
 export type Drawn = { picture: Raster; ppi: number; shapes: DrawnShape[] };
 
 const GROUNDS: Record<GroundKind, [string, string][]> = {

@@ -35,8 +35,8 @@ const spreadOf = (list: ArrayLike<number>) => {
 /** Null for fewer than three things on the cloth. */
 export function evennessOf(cloth: ClothMeasures, leads: Map<string, number>): Evenness | null {
   const { scene, rooms, atDistance, picture } = cloth;
-  const n = scene.placements.length;
-  if (n < 3 || !rooms) return null;
+  // What runs on through its own copies has no place to be even about.
+  if (scene.placements.filter((p) => !p.through).length < 3 || !rooms) return null;
   const { gaps } = nearestGaps(cloth);
   const gapsMm = gaps.filter(Number.isFinite).sort((a, b) => a - b);
   const holes = spreadOf(rooms.rooms.map((c) => c.r));

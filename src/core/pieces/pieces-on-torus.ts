@@ -21,7 +21,7 @@ export const NO_MARKS: PieceMarks = { joins: [], cuts: [], ground: [] };
  * A piece that lies on a picture: its cut-out (straight alpha), where the cut-out's corner lies, px of the picture on the plane,
  * and how much of it is covered, mm2.
  */
-export type PicturePiece = {
+type PicturePiece = {
   raster: Raster;
   x: number;
   y: number;

@@ -4,7 +4,7 @@ import { type Torus, torusIndex } from '../raster';
  * One connected area of a mask on a torus: its pixels' number, and in how many directions it winds round the torus: 0 lies
  * in one place, 1 runs right through one way, 2 is a net in both.
  */
-export type TorusPart = { area: number; winds: 0 | 1 | 2 };
+type TorusPart = { area: number; winds: 0 | 1 | 2 };
 
 /**
  * The areas of a mask: `labels` 0 where it is off, else 1 and up; `across` and `down` bring each pixel beside the others of its

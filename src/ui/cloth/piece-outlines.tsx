@@ -30,15 +30,25 @@ export default function PieceOutlines({ screen, project }: { screen: Screen; pro
     () => (pictures ?? []).flatMap((p) => p.pieces.map((piece) => ({ piece, path: pathOf(piece) }))),
     [pictures],
   );
-  const { width, height } = cellOf(project);
+  /** How far they reach in all, mm. */
+  const about = useMemo(() => {
+    const box = { x0: 0, y0: 0, x1: 0, y1: 0 };
+    for (const { piece } of drawn)
+      for (const ring of piece.outline)
+        for (let k = 0; k + 1 < ring.length; k += 2) {
+          box.x0 = Math.min(box.x0, piece.x + ring[k]);
+          box.x1 = Math.max(box.x1, piece.x + ring[k]);
+          box.y0 = Math.min(box.y0, piece.y + ring[k + 1]);
+          box.y1 = Math.max(box.y1, piece.y + ring[k + 1]);
+        }
+    return box;
+  }, [drawn]);
   const seen = {
     x0: screen.origin.x,
     y0: screen.origin.y,
     x1: screen.origin.x + viewport.width / screen.sx,
     y1: screen.origin.y + viewport.height / screen.sy,
   };
-  // Pieces lie about the home cell, by no more than their own size over its edges.
-  const about = { x0: -width / 2, y0: -height, x1: 1.5 * width, y1: 1.5 * height };
   return (
     <>
       <svg

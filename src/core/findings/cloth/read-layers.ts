@@ -16,9 +16,9 @@ import { coarsePlan } from './picture';
 import { pieceName } from './piece-name';
 
 /** A layer that things are drawn in: a drawing, or a tile that is more than a texture. */
-export type PictureSceneLayer = Exclude<SceneLayer, { kind: 'placements' }>;
+type PictureSceneLayer = Exclude<SceneLayer, { kind: 'placements' }>;
 
-export const isPicture = (layer: SceneLayer): layer is PictureSceneLayer =>
+const isPicture = (layer: SceneLayer): layer is PictureSceneLayer =>
   layer.kind === 'drawing' || (layer.kind === 'tile' && !layer.texture);
 
 /** Where a picture lies on the cloth: its corner and its size, mm. */

@@ -1,5 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { eyeCloth, sceneOf } from '../../../../tests/eye/cloths';
+import { planted } from '../../../../tests/eye/faults';
+import { isThere, look } from '../../../../tests/eye/judge';
+import { flattened, lookFlat } from '../../../../tests/pieces/flattened';
 import { pixelPlan } from '../../lattice';
 import { newRaster, pyramidOf, type Raster } from '../../raster';
 import type { Scene, SceneLayer } from '../../render';
@@ -89,3 +92,24 @@ describe('drawings and tiles as wholes', () => {
     expect(runCheck(joined, drop).findings.some((f) => f.kind === 'tile-join')).toBe(true);
   });
 });
+
+test('a cloth with a fault that is flattened into one picture is told the same fault at the same place', async () => {
+  for (const [n, [fault, surface]] of (
+    [
+      ['bare-patch', 'textured'],
+      ['heavy', 'jpeg'],
+    ] as const
+  ).entries()) {
+    const made = eyeCloth('relaxed', n, 5, [16]);
+    const spoilt = planted(made, fault, 11);
+    if (!spoilt) throw new Error('Nothing was planted.');
+    const report = lookFlat(made, await flattened(made, spoilt.pieces, surface, n));
+    expect(report.pictures[0].doubt).toBeNull();
+    const there = report.findings.filter((f) => f.kind === fault && isThere(f, spoilt, made));
+    expect([fault, there.length]).toEqual([fault, 1]);
+    expect(there[0].drawn).toBe(true);
+    const laid = look(made, spoilt.pieces).findings.find((f) => f.kind === fault);
+    if (laid?.kind === 'bare-patch' && there[0].kind === 'bare-patch')
+      expect(Math.abs(there[0].widthMm - laid.widthMm)).toBeLessThan(0.3);
+  }
+}, 60_000);

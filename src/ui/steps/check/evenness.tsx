@@ -178,15 +178,17 @@ export default function EvennessPart({ report, project }: { report: CheckReport;
           </BarChart>
         )}
       </Box>
-      <Button
-        variant="outlined"
-        disabled={busy}
-        title="Moves all that is not locked, by small steps"
-        onClick={() => void proposeSettle(settleGap(evenness.gapsMm))}
-        sx={{ mt: 1 }}
-      >
-        Even out all
-      </Button>
+      {project.placements.length > 1 && (
+        <Button
+          variant="outlined"
+          disabled={busy}
+          title="Moves all that is not locked, by small steps"
+          onClick={() => void proposeSettle(settleGap(evenness.gapsMm))}
+          sx={{ mt: 1 }}
+        >
+          Even out all
+        </Button>
+      )}
       <Against report={report} />
     </Part>
   );
