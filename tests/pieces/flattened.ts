@@ -17,19 +17,20 @@ import { type EyeCloth, eyeCloth, type Generator, INK_OF, INKS, sceneOf } from '
 import { FAULTS, type Fault, planted } from '../eye/faults';
 import { isThere, look } from '../eye/judge';
 
-export const SURFACES = ['plain', 'textured', 'washed', 'jpeg'] as const;
+const SURFACES = ['plain', 'textured', 'washed', 'jpeg'] as const;
 export type Surface = (typeof SURFACES)[number];
 
-/** The cloth as one picture of a cell, at 150 to 300 ppi. */
+/** The cloth as one picture of a cell, at 150 to 300 ppi unless another is asked for. */
 export async function flattened(
   cloth: EyeCloth,
   pieces: Piece[],
   surface: Surface,
   seed: number,
+  ppi?: number,
 ): Promise<Scene> {
   const random = seededRandom(seed * 31 + 7);
   const { layout, cell } = cloth;
-  const plan = pixelPlan(layout, cell, 150 + Math.round(150 * random()));
+  const plan = pixelPlan(layout, cell, ppi ?? 150 + Math.round(150 * random()));
   const { width, height } = plan.cell;
   let raster: Raster = renderWindow(sceneOf(cloth, pieces), plan, width, height, {
     // A diamond's box lies about its middle.
