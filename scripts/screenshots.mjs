@@ -176,6 +176,18 @@ await page.getByRole('radio', { name: /^One drawing/ }).click();
 await page.getByTestId('leaving').waitFor();
 await shot('drawing');
 await page.getByRole('button', { name: 'Leave it' }).click();
+// The pieces of a drawing, one in hand.
+await page.goto(base);
+await page.getByRole('link', { name: 'Open Wind Lines' }).click();
+await page.getByRole('button', { name: /^Check,/ }).click();
+await page.getByText('Wind Lines: ').waitFor();
+await page.getByRole('button', { name: 'Show the pieces' }).click();
+await page.getByRole('button', { name: 'Previous piece' }).click();
+await page.getByTestId('pieces-in-hand').scrollIntoViewIfNeeded();
+await page.waitForTimeout(800);
+await shot('pieces');
+await page.goto(base);
+await page.getByRole('button', { name: 'New bolt' }).click();
 // A wash that was cropped: its joins show.
 const { pictures } = JSON.parse(readFileSync('public/demo/wash-day.json', 'utf8'));
 const wash = await sharp(`public/demo/assets/${pictures[0].asset}.png`)

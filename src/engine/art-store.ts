@@ -123,6 +123,9 @@ function levelsOf(art: Art): Pyramid {
   return art.pyramid;
 }
 
+/** Art as it was drawn, at its own size. */
+export const ownArt = (asset: string): Raster => artOf(asset).raster;
+
 /** The long side of what art is grabbed, laid and told by, px at most. */
 const SMALL_PX = 240;
 

@@ -1,12 +1,15 @@
 import {
+  ArgumentError,
   type CheckOptions,
   type CheckReport,
   type ClothMap,
   clothMap,
+  encodePng,
   type Filler,
   type Finding,
   labDistance,
   layingOutlineOf,
+  liftOff,
   type Mended,
   mend,
   type Outline,
@@ -15,12 +18,15 @@ import {
   type Planted,
   pixelPlan,
   plantFault,
+  type Raster,
   type Rgb,
   runCheck,
   type Scene,
   SilhouetteIndex,
   scatter,
+  sha256Of,
 } from '../core';
+import { ownArt } from './art-store';
 import type { Progress, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
 import { bitmapOf } from './surface';
@@ -44,6 +50,25 @@ export const checkServices = {
       locked: new Set(may.locked),
       onProgress,
     }),
+
+  /** A piece lifted off a drawing or a tile: its art and what is left of the picture as PNG files, and where it lay, mm. */
+  async liftOff(request: SceneRequest, layer: string, id: string) {
+    const asked = request.arts.find((a) => a.motif === layer);
+    if (!asked) throw new ArgumentError('Its picture is not there.');
+    const { art, healed, at, pxPerMm } = liftOff(
+      sceneOf(request),
+      planOf(request),
+      layer,
+      id,
+      ownArt(asked.asset),
+    );
+    const file = async (raster: Raster) => {
+      const png = encodePng(raster, asked.ppi);
+      const { width, height } = raster;
+      return { png, sha256: await sha256Of(png), width, height };
+    };
+    return { art: await file(art), picture: await file(healed), at, pxPerMm };
+  },
 
   clothMap: (request: SceneRequest, kind: ClothMap) =>
     bitmapOf(clothMap(sceneOf(request), planOf(request), kind)),

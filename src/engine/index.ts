@@ -247,6 +247,9 @@ export const check = (...[request, options, load]: [...Parameters<Services['chec
   );
 export const clothMap = (...[request, kind, load]: [...Parameters<Services['clothMap']>, AssetLoader]) =>
   withArt(interactive, request.arts, load, (s) => s.clothMap(request, kind));
+export const liftOff = (
+  ...[request, layer, id, work, load]: [...Parameters<Services['liftOff']>, Work, AssetLoader]
+) => inBatch(request.arts, load, (s) => s.liftOff(request, layer, id), work);
 export const mend = (...[request, options, parts, may, work, load]: [...Ask<'mend'>, Work, AssetLoader]) =>
   inBatch(request.arts, load, (s) => s.mend(request, options, parts, may, proxy(work.onProgress)), work);
 export const practise = (

@@ -3,6 +3,7 @@ import {
   latticeOf,
   NO_MARKS,
   nearestCopy,
+  nth,
   type PictureReport,
   type PieceMarks,
   type Point,
@@ -49,7 +50,7 @@ export function stepPiece(project: Project, by: 1 | -1) {
   const all = allPieces();
   if (!all.length) return;
   const now = all.findIndex((p) => p.id === usePieces.getState().hand.at(-1));
-  const next = all[(now + by + all.length + (now < 0 && by < 0 ? 1 : 0)) % all.length];
+  const next = nth(all, (now + by + all.length + (now < 0 && by < 0 ? 1 : 0)) % all.length);
   usePieces.setState({ shown: true, hand: [next.id], cutting: false });
   const { origin, zoom, viewport } = useView.getState();
   const middle = { x: origin.x + viewport.width / 2 / zoom, y: origin.y + viewport.height / 2 / zoom };
@@ -61,13 +62,8 @@ export function stepPiece(project: Project, by: 1 | -1) {
 /** A place on each part of a piece: the corner of its outline that is nearest to the middle of the whole. */
 const placesOn = ({ x, y, outline }: SeenPiece): Point[] =>
   outline.map((ring) => {
-    let best = { x, y };
-    let least = Number.POSITIVE_INFINITY;
-    for (let k = 0; k + 1 < ring.length; k += 2) {
-      const far = Math.hypot(ring[k], ring[k + 1]);
-      if (far < least) [best, least] = [{ x: x + ring[k], y: y + ring[k + 1] }, far];
-    }
-    return best;
+    const [near] = [...ring].sort((p, q) => Math.hypot(p.x, p.y) - Math.hypot(q.x, q.y));
+    return { x: x + (near?.x ?? 0), y: y + (near?.y ?? 0) };
   });
 
 /** Says something of the pieces of a picture, places in mm of the cloth. */
@@ -94,8 +90,8 @@ export const pictureInHand = (hand: string[], of: PictureReport[]): PictureRepor
 export function joinPieces(project: Project) {
   const { hand } = usePieces.getState();
   const picture = pictureInHand(hand, pictures());
-  const [first, ...rest] = piecesInHand(hand, pictures()).map((p) => placesOn(p)[0]);
-  if (picture && rest.length) mark(project, picture, { joins: rest.map((p) => [first, p]) });
+  const [first, ...rest] = piecesInHand(hand, pictures()).flatMap((p) => placesOn(p).slice(0, 1));
+  if (picture && first && rest.length) mark(project, picture, { joins: rest.map((p) => [first, p]) });
 }
 
 /** What is in hand is ground. */
@@ -110,9 +106,10 @@ export function cutPiece(project: Project, line: Point[]) {
   const { hand } = usePieces.getState();
   const picture = pictureInHand(hand, pictures());
   const [piece] = piecesInHand(hand, pictures());
-  if (!picture || !piece || line.length < 2) return;
-  const home = nearestCopy(latticeOf(project.layout, cellOf(project)), line[0], piece);
-  const by = { x: home.x - line[0].x, y: home.y - line[0].y };
+  const [from] = line;
+  if (!picture || !piece || !from || line.length < 2) return;
+  const home = nearestCopy(latticeOf(project.layout, cellOf(project)), from, piece);
+  const by = { x: home.x - from.x, y: home.y - from.y };
   mark(project, picture, { cuts: [line.map((p) => ({ x: p.x + by.x, y: p.y + by.y }))] });
 }
 
@@ -128,15 +125,9 @@ export function cutThroughMiddle(project: Project, down: boolean) {
 
 /** How large a piece is, mm. */
 export function sizeOf({ outline }: SeenPiece): { width: number; height: number } {
-  let [x0, y0, x1, y1] = [0, 0, 0, 0];
-  for (const ring of outline)
-    for (let k = 0; k + 1 < ring.length; k += 2) {
-      x0 = Math.min(x0, ring[k]);
-      x1 = Math.max(x1, ring[k]);
-      y0 = Math.min(y0, ring[k + 1]);
-      y1 = Math.max(y1, ring[k + 1]);
-    }
-  return { width: x1 - x0, height: y1 - y0 };
+  const all = outline.flat();
+  const span = (v: number[]) => Math.max(...v) - Math.min(...v);
+  return { width: span(all.map((p) => p.x)), height: span(all.map((p) => p.y)) };
 }
 
 /** Nothing is said any more of the pieces of a picture. */

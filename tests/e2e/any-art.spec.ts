@@ -323,7 +323,7 @@ test('a ground split in two inks, and what lies on it in changed inks, is on the
   expect(like([112, 170, 169])).toBeGreaterThan(0.1);
 });
 
-test('a hole in a whole drawing is told and pinned; its pieces are seen, joined, cut and called ground, and undone', async ({
+test('a hole in a whole drawing is told and pinned; its pieces are seen, joined, cut and called ground, undone; one is lifted off and parted', async ({
   page,
 }) => {
   // 36 shapes in a loose net on a cream paper of 6 x 6 in, two of them left out: a hole over the join.
@@ -336,8 +336,11 @@ test('a hole in a whole drawing is told and pinned; its pieces are seen, joined,
       ? `<circle cx="${x}" cy="${y}" r="${r}" fill="${hue}"/>`
       : `<path d="M${x} ${y - 1.3 * r} L${x + r} ${y + r} L${x - r} ${y + r} Z" fill="${hue}"/>`;
   });
+  // Beside the circle in the third row another, all but touching it.
+  const [x, y] = [75 + 150 * 3 + 22 * Math.sin(7 * 15), 75 + 150 * 2 + 22 * Math.cos(5 * 15)];
+  const near = `<circle cx="${x + 30 + ((15 * 7) % 15) + 5 + 20}" cy="${y}" r="20" fill="#30507e"/>`;
   const paper = '<rect width="900" height="900" fill="#f7efdc"/>';
-  const drawing = await svg(900, 900, paper + shapes.join(''))
+  const drawing = await svg(900, 900, paper + shapes.join('') + near)
     .png()
     .withMetadata({ density: 150 })
     .toBuffer();
@@ -348,14 +351,14 @@ test('a hole in a whole drawing is told and pinned; its pieces are seen, joined,
   await expect(page.getByRole('button', { name: 'Motifs, 1 picture' })).toBeVisible();
   await page.keyboard.press('4');
   const seen = page.getByTestId('pieces-seen');
-  await expect(seen).toHaveText('Loose net: 34 pieces.');
+  await expect(seen).toHaveText('Loose net: 35 pieces.');
   const hole = page.locator('[data-testid=finding][data-kind=bare-patch]').first();
   await expect(hole).toContainText(/Bare patch, \d+ mm/);
   await expect(hole).toContainText('In the drawing, something about');
   await expect(page.getByTestId('pin').first()).toBeVisible();
 
   await page.getByRole('button', { name: 'Show the pieces' }).click();
-  await expect(page.getByTestId('pieces')).toHaveAttribute('data-count', '34');
+  await expect(page.getByTestId('pieces')).toHaveAttribute('data-count', '35');
   const outlines = page.getByTestId('piece-outline');
   const whole = await outlines.evaluateAll((all) =>
     all.flatMap((e, n) => {
@@ -366,22 +369,40 @@ test('a hole in a whole drawing is told and pinned; its pieces are seen, joined,
   await outlines.nth(whole[3]).click();
   await outlines.nth(whole[4]).click({ modifiers: ['Shift'] });
   await page.getByRole('button', { name: 'They are one piece' }).click();
-  await expect(seen).toHaveText('Loose net: 33 pieces.');
+  await expect(seen).toHaveText('Loose net: 34 pieces.');
   await page.getByRole('button', { name: 'Next piece' }).click();
   await page.getByRole('button', { name: 'It is ground' }).click();
-  await expect(seen).toHaveText('Loose net: 32 pieces.');
+  await expect(seen).toHaveText('Loose net: 33 pieces.');
   const marked = (await kept(page, idOf(page))).layers.find((l) => l.kind === 'drawing');
   expect(marked?.marks?.joins).toHaveLength(1);
   expect(marked?.marks?.ground.length).toBeGreaterThan(0);
   await page.reload();
   await page.getByRole('button', { name: /^Check,/ }).click();
-  await expect(seen).toHaveText('Loose net: 32 pieces.');
+  await expect(seen).toHaveText('Loose net: 33 pieces.');
   await page.getByRole('button', { name: /^Forget the \d marks on it$/ }).click();
-  await expect(seen).toHaveText('Loose net: 34 pieces.');
+  await expect(seen).toHaveText('Loose net: 35 pieces.');
   await page.getByRole('button', { name: 'Show the pieces' }).click();
   await page.getByRole('button', { name: 'Next piece' }).click();
   await page.getByRole('button', { name: 'Cut down the middle' }).click();
-  await expect(seen).toHaveText('Loose net: 35 pieces.');
+  await expect(seen).toHaveText('Loose net: 36 pieces.');
   await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(seen).toHaveText('Loose net: 35 pieces.');
+
+  // Lifted off, what all but touches is a motif that can be parted from what is drawn.
+  await page.getByRole('button', { name: 'Hide the pieces' }).click();
+  const touch = page.locator('[data-testid=finding][data-kind=near-touch]');
+  await expect(touch).toHaveCount(1);
+  await expect(touch).toContainText('Two pieces of Loose net');
+  await expect(touch.getByRole('button', { name: /^Mend/ })).toHaveCount(0);
+  await touch.getByRole('button', { name: /^Lift what/ }).click();
   await expect(seen).toHaveText('Loose net: 34 pieces.');
+  await expect(touch).toContainText('Piece of Loose net and a piece of Loose net');
+  const lifted = await kept(page, idOf(page));
+  expect([lifted.motifs.length, lifted.placements.length]).toEqual([1, 1]);
+  expect(lifted.placements[0]?.x).toBeCloseTo(((x + 55) / 150) * 25.4, 0);
+  await touch.getByRole('button', { name: /^Mend/ }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(touch).toHaveCount(0);
+  const moved = (await kept(page, idOf(page))).placements[0];
+  expect(moved?.x === lifted.placements[0]?.x && moved?.y === lifted.placements[0]?.y).toBe(false);
 });

@@ -1,6 +1,6 @@
 export { type Direction, lowDirections } from './cloth/directions';
 export { layingOutlineOf, outlineOfArt } from './cloth/measures';
-export { isPiece } from './cloth/piece-name';
+export { isPiece, layerOfPiece } from './cloth/piece-name';
 export type { Frame } from './cloth/read-layers';
 export { type Dismissed, matchDismissed } from './dismissed';
 export { enoughText, type SentScore } from './enough';
@@ -16,6 +16,7 @@ export type {
   Named,
   Spoilt,
 } from './kind';
+export { type LiftedOff, liftOff } from './lift-off';
 export {
   CLOTH_STYLES,
   type ClothStyle,

@@ -36,12 +36,12 @@ export type CheckOptions = {
 
 /**
  * A drawing or a tile as it was read: the layer, as the scene names it; where it lies, mm; its pieces, each with its middle and its
- * outline about it (x, y pairs, mm); why it cannot be told apart, if it cannot.
+ * outline about it, mm; why it cannot be told apart, if it cannot.
  */
 export type PictureReport = {
   layer: string;
   frame: Frame;
-  pieces: (Point & { id: string; outline: number[][]; areaMm2: number })[];
+  pieces: (Point & { id: string; outline: Point[][]; areaMm2: number })[];
   specks: number;
   doubt: string | null;
 };
@@ -75,7 +75,20 @@ const pictureReport = ({ layer, frame, placed, motifs, specks, doubt }: LayerRea
     if (!art) return [];
     const { rings, areaMm2 } = outlineOfArt(art);
     const round = (v: number) => Math.round(v * 100) / 100;
-    return [{ id, x, y, areaMm2, outline: rings.map((ring) => Array.from(ring, round)) }];
+    return [
+      {
+        id,
+        x,
+        y,
+        areaMm2,
+        outline: rings.map((ring) =>
+          Array.from({ length: ring.length / 2 }, (_, k) => ({
+            x: round(ring[2 * k]),
+            y: round(ring[2 * k + 1]),
+          })),
+        ),
+      },
+    ];
   }),
 });
 

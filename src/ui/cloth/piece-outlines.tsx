@@ -13,12 +13,7 @@ const IN_HAND = '#1F6F6B';
 
 const pathOf = ({ outline, x, y }: SeenPiece): string =>
   outline
-    .map((ring) => {
-      const points: string[] = [];
-      for (let k = 0; k + 1 < ring.length; k += 2)
-        points.push(`${(x + ring[k]).toFixed(2)} ${(y + ring[k + 1]).toFixed(2)}`);
-      return `M${points.join('L')}Z`;
-    })
+    .map((ring) => `M${ring.map((p) => `${(x + p.x).toFixed(2)} ${(y + p.y).toFixed(2)}`).join('L')}Z`)
     .join('');
 
 /** The outlines of what is seen in drawings and tiles, on every copy in the window: a press takes one in hand. */
@@ -34,13 +29,12 @@ export default function PieceOutlines({ screen, project }: { screen: Screen; pro
   const about = useMemo(() => {
     const box = { x0: 0, y0: 0, x1: 0, y1: 0 };
     for (const { piece } of drawn)
-      for (const ring of piece.outline)
-        for (let k = 0; k + 1 < ring.length; k += 2) {
-          box.x0 = Math.min(box.x0, piece.x + ring[k]);
-          box.x1 = Math.max(box.x1, piece.x + ring[k]);
-          box.y0 = Math.min(box.y0, piece.y + ring[k + 1]);
-          box.y1 = Math.max(box.y1, piece.y + ring[k + 1]);
-        }
+      for (const p of piece.outline.flat()) {
+        box.x0 = Math.min(box.x0, piece.x + p.x);
+        box.x1 = Math.max(box.x1, piece.x + p.x);
+        box.y0 = Math.min(box.y0, piece.y + p.y);
+        box.y1 = Math.max(box.y1, piece.y + p.y);
+      }
     return box;
   }, [drawn]);
   const seen = {
@@ -109,7 +103,10 @@ function CutLine({ screen, project }: { screen: Screen; project: Project }) {
     const box = e.currentTarget.getBoundingClientRect();
     return toCloth(screen, { x: e.clientX - box.left, y: e.clientY - box.top });
   };
-  const ends = line?.map((p) => toScreen(screen, p));
+  const ends = line
+    ?.map((p) => toScreen(screen, p))
+    .map((p) => `${p.x},${p.y}`)
+    .join(' ');
   return (
     <Box
       data-testid="cut-line"
@@ -128,15 +125,8 @@ function CutLine({ screen, project }: { screen: Screen; project: Project }) {
     >
       {ends && (
         <svg aria-hidden style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}>
-          <line x1={ends[0].x} y1={ends[0].y} x2={ends[1].x} y2={ends[1].y} stroke="#fff" strokeWidth={4} />
-          <line
-            x1={ends[0].x}
-            y1={ends[0].y}
-            x2={ends[1].x}
-            y2={ends[1].y}
-            stroke="#A8322D"
-            strokeWidth={2}
-          />
+          <polyline points={ends} stroke="#fff" strokeWidth={4} />
+          <polyline points={ends} stroke="#A8322D" strokeWidth={2} />
         </svg>
       )}
     </Box>

@@ -1,7 +1,7 @@
 import type { Draft } from 'immer';
 import type { PieceMarks } from '../../pieces';
 import { splitPatterns } from '../../render';
-import type { Ground, Layer, Motif, Project, Sheet } from '../schema';
+import type { Ground, Layer, Motif, Placement, Project, Sheet } from '../schema';
 import { type Edit, edit } from './edit';
 
 /** Where a new layer lies: under the placements and all there is, or over all. */
@@ -34,6 +34,19 @@ export const setLayer = (id: string, change: LayerChange): Edit =>
     if (!layer) return;
     Object.assign(layer, change);
     for (const [k, v] of Object.entries(change)) if (v === undefined) delete layer[k as keyof Layer];
+  });
+
+/** A piece is lifted off a layer's picture: what is left takes its place, and the piece lies there as a motif. */
+export const liftFrom = (id: string, asset: string, motif: Motif, placement: Placement): Edit =>
+  edit('Piece lifted off', (d) => {
+    const layer = d.layers.find((l) => l.id === id);
+    const picture = layer && 'picture' in layer && d.pictures.find((p) => p.id === layer.picture);
+    if (!picture) return;
+    picture.asset = asset;
+    // How it was mended before cannot be run again on what is left.
+    if (picture.art.kind === 'mended') picture.art = { kind: 'pixels' };
+    d.motifs.push(motif);
+    d.placements.push(placement);
   });
 
 /** Says of the pieces that are seen in a layer's picture what was not seen by itself; null: nothing is said of them any more. */

@@ -7,6 +7,7 @@ import { counted, isBare, isMendable } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { checkKey, sortFindings, useChecks } from '@/session/checks';
 import { useBusy } from '@/session/jobs';
+import { LIFT } from '@/session/lift';
 import { proposeMendingAll } from '@/session/mending';
 import { usePractice } from '@/session/practice';
 import { PROPOSAL, useProposal } from '@/session/proposal';
@@ -52,6 +53,7 @@ export default function CheckTray() {
         </Typography>
       )}
       <JobProgress kind={PROPOSAL} />
+      <JobProgress kind={LIFT} />
       {amiss && (
         <Typography role="alert" variant="body2" color="error">
           {amiss} Nothing was changed.

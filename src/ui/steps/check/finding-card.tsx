@@ -5,10 +5,19 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { dismissFinding, isMendable, type Project, takeUpAgain, wordsOf } from '@/core';
+import {
+  dismissFinding,
+  isMendable,
+  isPiece,
+  layerOfPiece,
+  type Project,
+  takeUpAgain,
+  wordsOf,
+} from '@/core';
 import { edit } from '@/session/bolt';
 import type { Numbered } from '@/session/checks';
 import { useBusy } from '@/session/jobs';
+import { LIFT, liftPieceOff } from '@/session/lift';
 import { proposeMending } from '@/session/mending';
 import { fillPatchNow, PROPOSAL } from '@/session/proposal';
 import { showFinding } from '@/session/show-finding';
@@ -45,6 +54,9 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
   const mendable = isMendable(f);
   const focus = useView((s) => s.finding === n);
   const busy = useBusy(PROPOSAL);
+  const lifting = useBusy(LIFT);
+  // The last of them lies uppermost.
+  const piece = f.placements.findLast(isPiece);
   const [leaving, setLeaving] = useState(false);
   const [note, setNote] = useState('');
   const leave = () => {
@@ -99,6 +111,16 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
               onClick={() => void proposeMending(f)}
             >
               Mend it
+            </Button>
+          )}
+          {!dismissed && piece && (
+            <Button
+              disabled={lifting}
+              title="It becomes a motif, laid where it was drawn; the place it leaves is healed"
+              aria-label={`Lift what finding ${n + 1} is about off the picture`}
+              onClick={() => void liftPieceOff(project, layerOfPiece(piece), piece)}
+            >
+              Lift it off
             </Button>
           )}
           {dismissed ? (

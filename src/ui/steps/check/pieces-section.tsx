@@ -5,6 +5,8 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { counted, type PictureReport, type Project, smallText } from '@/core';
 import { useChecks } from '@/session/checks';
+import { useBusy } from '@/session/jobs';
+import { LIFT, liftPieceOff } from '@/session/lift';
 import {
   callGround,
   cutThroughMiddle,
@@ -94,6 +96,7 @@ function InHand({ project, pictures, hand, cutting }: InHandProps) {
   const { width, height } = sizeOf(first);
   const one = taken.length === 1;
   const together = pictureInHand(hand, pictures);
+  const busy = useBusy(LIFT);
   return (
     <Box sx={{ mt: 1 }} data-testid="pieces-in-hand">
       <Typography variant="body2">
@@ -110,6 +113,13 @@ function InHand({ project, pictures, hand, cutting }: InHandProps) {
         {one && (
           <>
             <Button
+              variant="contained"
+              disabled={busy}
+              onClick={() => together && void liftPieceOff(project, together.layer, first.id)}
+            >
+              Lift it off
+            </Button>
+            <Button
               variant={cutting ? 'contained' : 'outlined'}
               aria-pressed={cutting}
               onClick={() => usePieces.setState({ cutting: !cutting })}
@@ -124,6 +134,11 @@ function InHand({ project, pictures, hand, cutting }: InHandProps) {
           {one ? 'It is ground' : 'They are ground'}
         </Button>
       </Box>
+      {one && !cutting && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+          Lifted off it is a motif, laid where it was drawn; the place it leaves is healed.
+        </Typography>
+      )}
       {cutting && (
         <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
           Draw the line over the piece, from edge to edge.

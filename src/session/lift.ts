@@ -1,0 +1,48 @@
+import { liftFrom, MM_PER_INCH, motifOf, type Project } from '../core';
+import { liftOff } from '../engine';
+import { putAsset } from '../shelf';
+import { loadAsset, sceneRequest } from './arts';
+import { edit, record, useBolt } from './bolt';
+import { runJob } from './jobs';
+import { showPieces } from './picture-pieces';
+import { useView } from './view';
+
+/** A piece being lifted, as a job. */
+export const LIFT = 'lift';
+
+/**
+ * Lifts a piece off the drawing or tile that it was drawn in: it becomes a motif, laid where it was, and the place it left is
+ * healed. True where it was done.
+ */
+export async function liftPieceOff(project: Project, layerId: string, piece: string): Promise<boolean> {
+  const layer = project.layers.find((l) => l.id === layerId);
+  const picture =
+    layer && layer.kind !== 'placements' ? project.pictures.find((p) => p.id === layer.picture) : undefined;
+  if (!picture) return false;
+  const made = await runJob(LIFT, 'Lifting the piece off.', (work) =>
+    liftOff(sceneRequest(project), layerId, piece, work, loadAsset),
+  );
+  // What was lifted is of the bolt as it was: where it was changed meanwhile, nothing is done.
+  if (!made || useBolt.getState().project !== project) return false;
+  for (const { png, sha256 } of [made.art, made.picture])
+    await putAsset(sha256, new Blob([png], { type: 'image/png' }));
+  const { sha256: asset, width, height } = made.art;
+  const motif = motifOf({
+    ...{ id: crypto.randomUUID(), asset, width, height, ppi: picture.ppi },
+    name: `Piece of ${picture.name}`.slice(0, 80),
+    ...{ role: 'secondary', direction: 'free' },
+    ...{ source: picture.source, permission: picture.permission },
+  });
+  const placement = {
+    ...{ id: crypto.randomUUID(), motif: motif.id, ...made.at },
+    ...{ angle: 0, scale: picture.ppi / (made.pxPerMm * MM_PER_INCH), mirror: false },
+  };
+  if (useBolt.getState().project !== project) return false;
+  const ok = edit(liftFrom(layerId, made.picture.sha256, motif, placement));
+  if (ok) {
+    showPieces(false);
+    useView.setState({ selected: [placement.id] });
+    record({ kind: 'motifs', text: `${motif.name} lifted off.`.slice(0, 400), sha256: asset });
+  }
+  return ok;
+}
