@@ -1,20 +1,13 @@
 import type { Rgb } from '../colour';
 import { type Raster, roomOnTorus, type Torus, torusIndex } from '../raster';
+import type { PieceMarks } from '../render';
 import { fromGround } from './distance-from-ground';
 import { groundFields } from './ground-field';
 import { type GroundNet, groundNet } from './ground-net';
 import { labOf, type TorusPicture } from './lab-picture';
 import { onPlane, partsOnTorus } from './torus-parts';
 
-/** What a person said of pieces: places in mm from the picture's corner. */
-export type PieceMarks = {
-  /** Two places whose pieces are one. */
-  joins: { x: number; y: number }[][];
-  /** A piece is cut apart along a line. */
-  cuts: { x: number; y: number }[][];
-  /** Places that are ground. */
-  ground: { x: number; y: number }[];
-};
+/** Nothing was said of them. */
 export const NO_MARKS: PieceMarks = { joins: [], cuts: [], ground: [] };
 
 /**

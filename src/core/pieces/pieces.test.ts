@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest';
 import { judgePieces, pictureAt } from '../../../tests/pieces/judge';
 import { type Drawn, makeDrawing } from '../../../tests/pieces/make-drawing';
 import { newRaster, type Raster, rollRaster } from '../raster';
-import { NO_MARKS, type PieceMarks, piecesOnTorus } from './index';
+import type { PieceMarks } from '../render';
+import { NO_MARKS, piecesOnTorus } from './index';
 
 const PPI = 150;
 const N = 600;

@@ -14,6 +14,7 @@ export {
   type Blend,
   kindOfPlaced,
   layersOf,
+  type PieceMarks,
   type Placed,
   type Scene,
   type SceneLayer,

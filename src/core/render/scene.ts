@@ -1,5 +1,4 @@
 import type { PixelPlan, Size } from '../lattice';
-import type { PieceMarks } from '../pieces';
 import type { Pyramid } from '../raster';
 import { MM_PER_INCH } from '../units';
 import type { SceneGrain } from './grain';
@@ -49,6 +48,10 @@ export type SceneSplit = Omit<Split, 'inks'> & {
   colours: Colour[];
   counter?: { placements: Placed[]; layers: SceneLayer[] }[];
 };
+
+type Place = { x: number; y: number };
+/** What a person said of the pieces that are seen in a picture: two that are one, lines to cut along, places that are ground. */
+export type PieceMarks = { joins: Place[][]; cuts: Place[][]; ground: Place[] };
 
 /**
  * How a layer lies on what is under it; `marks`: what a person said of the pieces that are seen in it, places in shares of its

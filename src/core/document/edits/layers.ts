@@ -1,6 +1,5 @@
 import type { Draft } from 'immer';
-import type { PieceMarks } from '../../pieces';
-import { splitPatterns } from '../../render';
+import { type PieceMarks, splitPatterns } from '../../render';
 import type { Ground, Layer, Motif, Placement, Project, Sheet } from '../schema';
 import { type Edit, edit } from './edit';
 

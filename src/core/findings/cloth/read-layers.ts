@@ -1,9 +1,10 @@
 import type { Rgb } from '../../colour';
 import { type PixelPlan, type Point, type Size, wrapPoint } from '../../lattice';
-import { type PictureRead, type PieceMarks, piecesOnTorus, type TorusPicture } from '../../pieces';
+import { type PictureRead, piecesOnTorus, type TorusPicture } from '../../pieces';
 import { pyramidOf, torusOf } from '../../raster';
 import {
   layersOf,
+  type PieceMarks,
   type Placed,
   renderBlock,
   type Scene,

@@ -90,13 +90,13 @@ function Read({ picture, project }: { picture: PictureReport; project: Project }
 type InHandProps = { project: Project; pictures: PictureReport[]; hand: string[]; cutting: boolean };
 
 function InHand({ project, pictures, hand, cutting }: InHandProps) {
+  const busy = useBusy(LIFT);
   const taken = piecesInHand(hand, pictures);
   const [first] = taken;
   if (!first) return null;
   const { width, height } = sizeOf(first);
   const one = taken.length === 1;
   const together = pictureInHand(hand, pictures);
-  const busy = useBusy(LIFT);
   return (
     <Box sx={{ mt: 1 }} data-testid="pieces-in-hand">
       <Typography variant="body2">
