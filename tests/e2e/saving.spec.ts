@@ -233,7 +233,8 @@ test('storage that is cleared while a bolt is open is written anew, pictures and
   page,
   context,
 }) => {
-  await openDemo(page);
+  // Its pictures are in the memory of the window: they were read to draw it.
+  await openFirst(page);
   await finest(page);
   await page.getByTestId('cloth').focus();
   await page.keyboard.press('n');
@@ -316,7 +317,8 @@ test('a shelf that a newer version has taken over says so; what was done since i
   page,
   context,
 }) => {
-  await openDemo(page);
+  // Its pictures are in the memory of the window: they were read to draw it.
+  await openFirst(page);
   const other = await context.newPage();
   await other.goto('/icon.svg');
   await other.evaluate(
