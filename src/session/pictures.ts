@@ -1,7 +1,7 @@
 import { assetsOfProject, type Project } from '../core';
 import { copyOfAsset, hasAsset, putAsset, readAsset, writeSnapshot } from '../shelf';
 import { useBolt } from './bolt';
-import { session, sessionPart } from './session';
+import { session, sessionPart, sessionStore } from './session';
 import { useSnapshots } from './snapshots';
 
 /** So much of the pictures of the open bolt is held in memory, bytes. */
@@ -9,6 +9,9 @@ const MOST_BYTES = 400e6;
 
 /** The pictures of the open bolt by hash: should the browser clear its storage they are written anew. */
 const held = sessionPart(() => new Map<string, Blob>());
+
+/** Whether all of them are held: from then on the bolt outlives its storage. */
+export const usePicturesHeld = sessionStore(() => ({ all: false }));
 
 /** A picture of the open bolt. @throws when it is not on this machine. */
 export const loadAsset = (asset: string): Promise<Uint8Array<ArrayBuffer>> =>
@@ -30,6 +33,7 @@ export function holdPictures() {
       const states = useSnapshots.getState().list.map((s) => s.project);
       const wanted = new Set((project ? [project, ...states] : []).flatMap(assetsOfProject));
       const mine = held();
+      usePicturesHeld.setState({ all: false });
       for (const asset of mine.keys()) if (!wanted.has(asset)) mine.delete(asset);
       let sum = [...mine.values()].reduce((s, b) => s + b.size, 0);
       for (const asset of wanted) {
@@ -39,6 +43,7 @@ export function holdPictures() {
         if (!newest() || sum > MOST_BYTES) return;
         if (picture) mine.set(asset, picture);
       }
+      usePicturesHeld.setState({ all: true });
     },
     keep: () => {},
   });

@@ -233,8 +233,9 @@ test('storage that is cleared while a bolt is open is written anew, pictures and
   page,
   context,
 }) => {
-  // Its pictures are in the memory of the window: they were read to draw it.
-  await openFirst(page);
+  await openDemo(page);
+  // Its pictures are in the memory of the window, too.
+  await expect(page.getByTestId('save-state')).toHaveAttribute('data-pictures-held', 'true');
   await finest(page);
   await page.getByTestId('cloth').focus();
   await page.keyboard.press('n');
@@ -317,8 +318,9 @@ test('a shelf that a newer version has taken over says so; what was done since i
   page,
   context,
 }) => {
-  // Its pictures are in the memory of the window: they were read to draw it.
-  await openFirst(page);
+  await openDemo(page);
+  // Its pictures are in the memory of the window, too.
+  await expect(page.getByTestId('save-state')).toHaveAttribute('data-pictures-held', 'true');
   const other = await context.newPage();
   await other.goto('/icon.svg');
   await other.evaluate(

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { Said } from '@/core';
 import { refuse, type SaveState, useBolt } from '@/session/bolt';
 import { jobTrouble } from '@/session/jobs';
+import { usePicturesHeld } from '@/session/pictures';
 import { PROJECT_FILE, saveOpenBolt } from '@/session/project-file';
 import { saveFile } from './save-file';
 import { useKeepsNothing } from './use-keeps-nothing';
@@ -26,6 +27,7 @@ async function takeAway() {
 export default function Saved() {
   const save = useBolt((s) => s.save);
   const unwritten = useBolt((s) => s.unwritten);
+  const held = usePicturesHeld((s) => s.all);
   const nothing = useKeepsNothing(true);
   const safe = !nothing && save !== 'failed';
   return (
@@ -33,6 +35,7 @@ export default function Saved() {
       <Typography
         variant="body2"
         data-testid="save-state"
+        data-pictures-held={held}
         title={unwritten ?? (nothing ? IN_MEMORY : undefined)}
         role="status"
         sx={{ color: safe ? 'secondary.main' : 'error.main', whiteSpace: 'nowrap', minWidth: 50 }}
