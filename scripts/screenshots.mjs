@@ -117,15 +117,6 @@ await page.getByTestId('file-proof').waitFor({ timeout: 120000 });
 await shot('send');
 await page.goto(base);
 await page.getByRole('button', { name: 'New bolt' }).click();
-await page.getByRole('button', { name: 'Scan a sheet' }).click();
-await page.getByRole('button', { name: 'Separate the motifs' }).click();
-await page.getByTestId('piece').first().waitFor({ timeout: 60000 });
-await page.getByRole('button', { name: 'Back to the page' }).click();
-await page.getByRole('tab', { name: '4 Split' }).click();
-await page.getByText('12 pieces on this page.').waitFor();
-await page.waitForTimeout(800);
-await shot('split');
-await page.getByRole('button', { name: 'Leave it' }).click();
 const sample = async (name) => {
   await page.getByRole('button', { name: 'Samples' }).click();
   await page.getByRole('menuitem', { name }).click();

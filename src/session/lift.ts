@@ -1,11 +1,13 @@
-import { liftFrom, MM_PER_INCH, motifOf, type Project } from '../core';
+import { liftFrom, MM_PER_INCH, motifOf, type Project, Said } from '../core';
 import { liftOff } from '../engine';
 import { putAsset } from '../shelf';
 import { loadAsset, sceneRequest } from './arts';
-import { edit, record, useBolt } from './bolt';
+import { edit, record, refuse, useBolt } from './bolt';
 import { runJob } from './jobs';
 import { showPieces } from './picture-pieces';
 import { useView } from './view';
+
+const CHANGED = 'The bolt was changed while the piece was lifted: nothing was done. Lift it again.';
 
 /** A piece being lifted, as a job. */
 export const LIFT = 'lift';
@@ -22,8 +24,14 @@ export async function liftPieceOff(project: Project, layerId: string, piece: str
   const made = await runJob(LIFT, 'Lifting the piece off.', (work) =>
     liftOff(sceneRequest(project), layerId, piece, work, loadAsset),
   );
-  // What was lifted is of the bolt as it was: where it was changed meanwhile, nothing is done.
-  if (!made || useBolt.getState().project !== project) return false;
+  if (!made) return false;
+  // What was lifted is of the bolt as it was.
+  const isChanged = () => useBolt.getState().project !== project;
+  const changed = () => {
+    refuse(new Said(CHANGED));
+    return false;
+  };
+  if (isChanged()) return changed();
   for (const { png, sha256 } of [made.art, made.picture])
     await putAsset(sha256, new Blob([png], { type: 'image/png' }));
   const { sha256: asset, width, height } = made.art;
@@ -37,7 +45,7 @@ export async function liftPieceOff(project: Project, layerId: string, piece: str
     ...{ id: crypto.randomUUID(), motif: motif.id, ...made.at },
     ...{ angle: 0, scale: picture.ppi / (made.pxPerMm * MM_PER_INCH), mirror: false },
   };
-  if (useBolt.getState().project !== project) return false;
+  if (isChanged()) return changed();
   const ok = edit(liftFrom(layerId, made.picture.sha256, motif, placement));
   if (ok) {
     showPieces(false);

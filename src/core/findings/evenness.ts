@@ -12,7 +12,7 @@ export type Evenness = {
   parts: { gaps: number; cover: number; weight: number; colours: number; sizes: number };
   /** Gap to the nearest neighbour of every placement, mm, smallest first. */
   gapsMm: number[];
-  /** How often each motif is laid, and its share of what is covered. */
+  /** How often each motif is laid, or how many pieces a drawing or tile has (by its layer), and its share of what is covered. */
   motifs: { motif: string; count: number; share: number }[];
 };
 

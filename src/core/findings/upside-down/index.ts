@@ -7,7 +7,7 @@ export const upsideDown: FindingModule<UpsideDown> = {
   measure: ({ scene, tops }) => directionOf(scene.placements, tops).findings,
   unjudged: ({ layers }) =>
     layers.some((l) => l.placed.length)
-      ? 'Direction: which way is up is not known of what is drawn in a picture.'
+      ? 'Direction, and pinholes and pale rims inside what is drawn: in a picture they are not looked for.'
       : null,
   kinds: {
     'upside-down': {

@@ -27,7 +27,8 @@ export function DirectionPart() {
   const report = useChecks((s) => s.report);
   if (!report) return null;
   const { reads, shares, counted } = report.direction;
-  if (!counted) return null;
+  // Of pieces of a picture no way up is known: what is laid beside them does not speak for the cloth.
+  if (!counted || report.pictures.some((p) => p.pieces.length)) return null;
   const [name, means] = READS[reads];
   const most = Math.max(...shares);
   return (
@@ -65,15 +66,26 @@ export function DirectionPart() {
   );
 }
 
+/** The name of a motif, or of the picture that a layer shows. */
+function nameIn(project: Project, id: string): string {
+  const layer = project.layers.find((l) => l.id === id);
+  const shown =
+    layer && 'picture' in layer ? project.pictures.find((p) => p.id === layer.picture) : undefined;
+  return (shown ?? project.motifs.find((m) => m.id === id))?.name ?? 'A motif';
+}
+
 /** How much of the cloth each ink covers, and how often each motif is laid. */
 export function InventoryPart({ project }: { project: Project }) {
   const evenness = useChecks((s) => s.report?.evenness);
   if (!evenness) return null;
+  const motifs = evenness.motifs.filter((m) => project.motifs.some((q) => q.id === m.motif));
+  const pieces = evenness.motifs.filter((m) => !motifs.includes(m)).reduce((s, m) => s + m.count, 0);
+  const kinds = [
+    ...(motifs.length ? [told(motifs.length, 'motif')] : []),
+    ...(pieces ? [told(pieces, 'drawn piece')] : []),
+  ];
   return (
-    <Fold
-      title="What lies on it"
-      summary={`${told(evenness.motifs.length, 'motif')}, ${told(project.inks.length, 'ink')}`}
-    >
+    <Fold title="What lies on it" summary={[...kinds, told(project.inks.length, 'ink')].join(', ')}>
       <InkShares project={project} />
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
         {evenness.motifs.map((m) => (
@@ -83,9 +95,9 @@ export function InventoryPart({ project }: { project: Project }) {
             variant="body2"
             sx={{ display: 'flex', justifyContent: 'space-between' }}
           >
-            <span>{project.motifs.find((q) => q.id === m.motif)?.name ?? 'A motif'}</span>
+            <span>{nameIn(project, m.motif)}</span>
             <span>
-              {m.count} laid, {percent(m.share)} of the art
+              {motifs.includes(m) ? `${m.count} laid` : told(m.count, 'piece')}, {percent(m.share)} of the art
             </span>
           </Typography>
         ))}
