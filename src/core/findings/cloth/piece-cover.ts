@@ -8,24 +8,21 @@ import type { LayerRead } from './read-layers';
 /** A rim about a cut-out, mm. */
 const RIM_MM = 1;
 
-/** Where a piece lies on its picture: px of the picture, on each copy of it that meets the picture. */
-type Copies = { x0: number; y0: number; across: number; down: number; art: SceneMotif }[];
-
-/** The copies of a piece on a picture: where the corner of its cut-out is there, px, and how many of those px a px of it is. */
-function copiesOf(placed: Placed, art: SceneMotif, read: LayerRead, lattice: Lattice, size: Size): Copies {
-  const { frame } = read;
+/** Where a piece lies: its box on the cloth, mm, with a rim about it; by what steps its copies meet the picture; px of that to a mm. */
+function placeOf(
+  placed: Placed,
+  art: SceneMotif,
+  { frame }: LayerRead,
+  lattice: Lattice,
+  size: Size,
+  rim = 0,
+) {
   const mm = pxToMm(1, art.ppi);
-  const half = { x: (art.pyramid.width * mm) / 2, y: (art.pyramid.height * mm) / 2 };
+  const half = { x: (art.pyramid.width * mm) / 2 + rim, y: (art.pyramid.height * mm) / 2 + rim };
   const box = { x0: placed.x - half.x, y0: placed.y - half.y, x1: placed.x + half.x, y1: placed.y + half.y };
   const seen = { x0: frame.x, y0: frame.y, x1: frame.x + frame.width, y1: frame.y + frame.height };
-  const [kx, ky] = [size.width / frame.width, size.height / frame.height];
-  return shiftsInto(lattice, box, seen).map((s) => ({
-    x0: (box.x0 + s.x - frame.x) * kx,
-    y0: (box.y0 + s.y - frame.y) * ky,
-    across: mm * kx,
-    down: mm * ky,
-    art,
-  }));
+  const k = { x: size.width / frame.width, y: size.height / frame.height };
+  return { mm, half, box, k, steps: shiftsInto(lattice, box, seen) };
 }
 
 /** How much of each pixel of a picture one of its pieces covers, and how much the others do. */
@@ -38,7 +35,11 @@ export function coverOn(read: LayerRead, id: string, lattice: Lattice, size: Siz
     if (!art) continue;
     const onto = placed.id === id ? cover : others;
     const [level] = art.pyramid.levels;
-    for (const { x0, y0, across, down } of copiesOf(placed, art, read, lattice, size)) {
+    const { mm, box, k, steps } = placeOf(placed, art, read, lattice, size);
+    const [across, down] = [mm * k.x, mm * k.y];
+    for (const s of steps) {
+      const x0 = (box.x0 + s.x - read.frame.x) * k.x;
+      const y0 = (box.y0 + s.y - read.frame.y) * k.y;
       const at = (px: number, py: number) =>
         px < 0 || py < 0 || px >= level.width || py >= level.height
           ? 0
@@ -78,15 +79,11 @@ export function assembled(
   const art = placed && read.motifs.get(placed.motif);
   if (!placed || !art) return null;
   const { frame } = read;
-  const mm = pxToMm(1, art.ppi);
-  const half = { x: (art.pyramid.width * mm) / 2 + RIM_MM, y: (art.pyramid.height * mm) / 2 + RIM_MM };
-  const box = { x0: placed.x - half.x, y0: placed.y - half.y, x1: placed.x + half.x, y1: placed.y + half.y };
-  const seen = { x0: frame.x, y0: frame.y, x1: frame.x + frame.width, y1: frame.y + frame.height };
-  const [kx, ky] = [lifted.width / frame.width, lifted.height / frame.height];
-  const corner = { x: Math.round((box.x0 - frame.x) * kx), y: Math.round((box.y0 - frame.y) * ky) };
-  const out = newRaster(Math.ceil(2 * half.x * kx), Math.ceil(2 * half.y * ky));
-  for (const s of shiftsInto(lattice, box, seen)) {
-    const [dx, dy] = [corner.x + Math.round(s.x * kx), corner.y + Math.round(s.y * ky)];
+  const { half, box, k, steps } = placeOf(placed, art, read, lattice, lifted, RIM_MM);
+  const corner = { x: Math.round((box.x0 - frame.x) * k.x), y: Math.round((box.y0 - frame.y) * k.y) };
+  const out = newRaster(Math.ceil(2 * half.x * k.x), Math.ceil(2 * half.y * k.y));
+  for (const s of steps) {
+    const [dx, dy] = [corner.x + Math.round(s.x * k.x), corner.y + Math.round(s.y * k.y)];
     for (let y = Math.max(0, -dy); y < Math.min(out.height, lifted.height - dy); y++)
       for (let x = Math.max(0, -dx); x < Math.min(out.width, lifted.width - dx); x++) {
         const [o, p] = [(y * out.width + x) * 4, ((y + dy) * lifted.width + x + dx) * 4];
@@ -94,8 +91,8 @@ export function assembled(
       }
   }
   const at = {
-    x: frame.x + (corner.x + out.width / 2) / kx,
-    y: frame.y + (corner.y + out.height / 2) / ky,
+    x: frame.x + (corner.x + out.width / 2) / k.x,
+    y: frame.y + (corner.y + out.height / 2) / k.y,
   };
   return { art: out, at };
 }

@@ -1,0 +1,65 @@
+import { roomOnTorus, type Torus, torusIndex } from '../raster';
+
+/** A bit smaller than this share of the middle piece that is no farther off than this, mm, is part of a piece it is this small beside, or of another bit. */
+const CRUMB = { share: 0.12, ofMiddle: 0.06, mm: 2 };
+
+/**
+ * Joins bits to the pieces that they lie close to: by how near the shares of the ground are that each has.
+ * @param kept the areas that count, 4,096 at the most; `root` leads each to the one that it is joined to.
+ */
+export function joinCrumbs(
+  labels: Int32Array,
+  areas: number[],
+  kept: number[],
+  torus: Torus,
+  scale: { x: number; y: number },
+  root: Map<number, number>,
+  rootOf: (k: number) => number,
+) {
+  if (kept.length < 2) return;
+  const number = new Int16Array(areas.length + 1).fill(-1);
+  for (const [n, k] of kept.entries()) number[k] = n;
+  const { room, near } = roomOnTorus(
+    Int16Array.from(labels, (l) => (l ? number[l] : -1)),
+    torus,
+  );
+  const { width, height } = torus;
+  const reach = CRUMB.mm * scale.x;
+  const gaps = new Map<number, number>();
+  const meet = (p: number, q: number) => {
+    if (near[p] === near[q]) return;
+    const gap = room[p] + room[q];
+    if (gap > reach) return;
+    const key = Math.min(near[p], near[q]) * 4096 + Math.max(near[p], near[q]);
+    if (gap < (gaps.get(key) ?? Number.POSITIVE_INFINITY)) gaps.set(key, gap);
+  };
+  for (let y = 0, p = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, p++) {
+      if (room[p] > reach) continue;
+      meet(p, x + 1 < width ? p + 1 : torusIndex(torus, x + 1, y));
+      meet(p, y + 1 < height ? p + width : torusIndex(torus, x, y + 1));
+    }
+  }
+  const bar = CRUMB.ofMiddle * middleArea(kept.map((k) => areas[k - 1]));
+  for (const [key] of [...gaps].sort((a, b) => a[1] - b[1])) {
+    const [a, b] = [kept[Math.floor(key / 4096)], kept[key % 4096]];
+    const [small, large] = areas[a - 1] < areas[b - 1] ? [a, b] : [b, a];
+    const [s, l] = [areas[small - 1], areas[large - 1]];
+    if (s >= bar || rootOf(small) === rootOf(large)) continue;
+    // Bits alike in size, as strokes of one mark are, go together too.
+    if (s < CRUMB.share * l) {
+      if (rootOf(small) === small) root.set(small, rootOf(large));
+    } else if (l < bar) root.set(rootOf(small), rootOf(large));
+  }
+}
+
+/** The area that half of all that is covered lies in pieces larger than. */
+function middleArea(areas: number[]): number {
+  const half = areas.reduce((s, v) => s + v, 0) / 2;
+  let sum = 0;
+  for (const area of [...areas].sort((a, b) => b - a)) {
+    sum += area;
+    if (sum >= half) return area;
+  }
+  return 0;
+}
