@@ -35,11 +35,31 @@ type Missed = {
   missed: boolean;
   report: CheckReport;
 };
-type Count = { planted: number; found: number; told: number; right: number };
+export type Count = { planted: number; found: number; told: number; right: number };
 
-/** What is told of how things lie; whether the art has the pixels is another matter. */
+/** Whether a picture has the pixels, and how it joins, is another matter than how things lie. */
+const OTHERS = ['low-ppi', 'coarse-picture', 'tile-join'];
 const warnings = (r: CheckReport) =>
-  r.findings.filter((f) => f.severity === 'warning' && f.kind !== 'low-ppi');
+  r.findings.filter((f) => f.severity === 'warning' && !OTHERS.includes(f.kind));
+
+/** Counts what a report says of a fault, and what was said of the clean cloth. */
+export function mark(
+  count: Count,
+  report: CheckReport,
+  clean: CheckReport,
+  fault: Fault,
+  spoilt: Planted,
+  cloth: EyeCloth,
+) {
+  const isOf = (f: Finding) => toldAs(fault).includes(f.kind);
+  const told = warnings(report).filter(isOf);
+  const right = told.filter((f) => isThere(f, spoilt, cloth));
+  count.planted++;
+  count.found += right.length ? 1 : 0;
+  count.right += right.length;
+  count.told += told.length + warnings(clean).filter(isOf).length;
+  return { told, right };
+}
 
 /** Judges cloths of some generators, clean and with each fault: counts by fault, and each failure to look at. */
 export function judgeEye(
@@ -67,14 +87,8 @@ export function judgeEye(
         const spoilt = planted(cloth, fault, seed * 101 + n);
         if (!spoilt) continue;
         const count = counts[fault];
-        const isOf = (f: Finding) => toldAs(fault).includes(f.kind);
         const report = look(cloth, spoilt.pieces);
-        const told = warnings(report).filter(isOf);
-        const right = told.filter((f) => isThere(f, spoilt, cloth));
-        count.planted++;
-        count.found += right.length ? 1 : 0;
-        count.right += right.length;
-        count.told += told.length + warnings(clean).filter(isOf).length;
+        const { told, right } = mark(count, report, clean, fault, spoilt, cloth);
         const wrong = told.filter((f) => !right.includes(f));
         if (!right.length || wrong.length)
           failures.push({ cloth, planted: spoilt, false: wrong, missed: !right.length, report });

@@ -2,7 +2,6 @@
 import sharp from 'sharp';
 import {
   type CheckReport,
-  type Finding,
   pixelPlan,
   pyramidOf,
   type Raster,
@@ -10,12 +9,11 @@ import {
   runCheck,
   type Scene,
   seededRandom,
-  toldAs,
 } from '../../src/core';
 import type { Piece } from '../eye/capsules';
 import { type EyeCloth, eyeCloth, type Generator, INK_OF, INKS, sceneOf } from '../eye/cloths';
 import { FAULTS, type Fault, planted } from '../eye/faults';
-import { isThere, look } from '../eye/judge';
+import { type Count, look, mark } from '../eye/judge';
 
 const SURFACES = ['plain', 'textured', 'washed', 'jpeg'] as const;
 export type Surface = (typeof SURFACES)[number];
@@ -68,31 +66,7 @@ export const lookFlat = (cloth: EyeCloth, scene: Scene): CheckReport =>
     inks: [cloth.ground, ...INKS.map((_, k) => INK_OF(k))],
   });
 
-type Count = { planted: number; found: number; told: number; right: number };
 const fresh = (): Count => ({ planted: 0, found: 0, told: 0, right: 0 });
-const warnings = (r: CheckReport) =>
-  r.findings.filter(
-    (f) => f.severity === 'warning' && !['low-ppi', 'coarse-picture', 'tile-join'].includes(f.kind),
-  );
-
-function mark(
-  count: Count,
-  report: CheckReport,
-  clean: CheckReport,
-  fault: Fault,
-  spoilt: NonNullable<ReturnType<typeof planted>>,
-  cloth: EyeCloth,
-) {
-  const isOf = (f: Finding) => toldAs(fault).includes(f.kind);
-  const told = warnings(report).filter(isOf);
-  const right = told.filter((f) => isThere(f, spoilt, cloth));
-  count.planted++;
-  count.found += right.length ? 1 : 0;
-  count.right += right.length;
-  count.told += told.length + warnings(clean).filter(isOf).length;
-  return right.length > 0;
-}
-
 /** Counts by fault for the same cloths laid and flattened; `say` tells each that was seen in one way only. */
 export async function judgeFlattened(
   generators: readonly Generator[],
@@ -119,8 +93,8 @@ export async function judgeFlattened(
           unread++;
           say(`${cloth.name} ${surface} ${fault}: ${reportFlat.unjudged.join(' ')}`);
         }
-        const a = mark(laid[fault], report, clean, fault, spoilt, cloth);
-        const b = mark(flat[fault], reportFlat, cleanFlat, fault, spoilt, cloth);
+        const a = mark(laid[fault], report, clean, fault, spoilt, cloth).right.length > 0;
+        const b = mark(flat[fault], reportFlat, cleanFlat, fault, spoilt, cloth).right.length > 0;
         if (a !== b) say(`${cloth.name} ${surface} ${cloth.layout.kind} ${fault}: laid ${a}, flat ${b}`);
       }
     }
