@@ -45,16 +45,22 @@ const SEE_THROUGH = 0.02;
 /** Pieces end where the picture changes: fewer of their borders sharp than this, and it is a photograph or a wash. */
 const SHARP = 0.6;
 
+const TOO_LARGE = 'one piece covers more than a third of it';
 const NO_GROUND = 'no ground runs right through it from side to side';
 
 /**
  * Tells the pieces of a picture apart from its ground, over its joins too. The ground is the commonest colour that winds round the
  * torus in both directions, or else two or three together (its light may vary); what stands off it by more than its
  * noise, hangs together and is large enough is a piece, and what lies close to a piece and is far smaller belongs to it.
- * @param at the picture at about so many pixels. @param marks what a person said of it, mm.
+ * @param at the picture at about so many pixels. @param marks what a person said of it, mm. @param under what is seen where it is
+ * clear: a sheet whose paper was kept is read on it, where the sheet itself would be one great piece.
  * @returns pieces in no order to rely on; none and a doubt where it cannot be read.
  */
-export function piecesOnTorus(at: (area: number) => TorusPicture, marks: PieceMarks = NO_MARKS): PictureRead {
+export function piecesOnTorus(
+  at: (area: number) => TorusPicture,
+  marks: PieceMarks = NO_MARKS,
+  under: readonly number[] | null = null,
+): PictureRead {
   const coarse = at(COARSE_AREA);
   const nothing = (doubt: string, ground: Rgb | null = null): PictureRead => ({
     ...{ pieces: [], scale: coarse.scale, ground, specks: 0, doubt },
@@ -63,7 +69,8 @@ export function piecesOnTorus(at: (area: number) => TorusPicture, marks: PieceMa
     const fine = at(FINE_AREA);
     const off = new Float32Array(fine.data.length / 4);
     for (let p = 0; p < off.length; p++) off[p] = fine.data[p * 4 + 3] / 255;
-    return told(fine, { off, weak: 0.2, strong: 0.6, alpha: off }, marks, null);
+    const read = told(fine, { off, weak: 0.2, strong: 0.6, alpha: off }, marks, null);
+    return under && read.doubt === TOO_LARGE ? piecesOnTorus((area) => laidOn(at(area), under), marks) : read;
   }
   const lab = labOf(coarse);
   const net = groundNet(lab, coarse.torus);
@@ -77,6 +84,17 @@ export function piecesOnTorus(at: (area: number) => TorusPicture, marks: PieceMa
     strong: Math.max(STRONG.least, STRONG.times * noise),
   };
   return told(fine, { off, ...bars }, marks, ground);
+}
+
+/** A picture laid on a colour. */
+function laidOn(picture: TorusPicture, under: readonly number[]): TorusPicture {
+  const data = picture.data.slice();
+  for (let i = 0; i < data.length; i += 4) {
+    const share = data[i + 3] / 255;
+    for (let c = 0; c < 3; c++) data[i + c] = data[i + c] * share + under[c] * (1 - share);
+    data[i + 3] = 255;
+  }
+  return { ...picture, data };
 }
 
 function seenThrough({ data }: TorusPicture): number {
@@ -154,7 +172,7 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
   const doubt = net
     ? 'what is drawn on it hangs together as a net, from side to side both ways'
     : most > LARGEST
-      ? 'one piece covers more than a third of it'
+      ? TOO_LARGE
       : pieces.length > MOST
         ? `it has more than ${MOST} pieces`
         : pieces.length === 0 && specks > 0

@@ -136,3 +136,17 @@ test('all ground, with a hair of grain or without: nothing is drawn on it, and t
     expect(Math.abs((ground?.[0] ?? 0) - PAPER[0])).toBeLessThan(5);
   }
 });
+
+test('a sheet kept with its paper, smaller than the cell, is read where it lies on the same colour, and else is one piece', () => {
+  const sheet = painted((x, y) => {
+    const [red = 0, green = 0, blue = 0] = discs([
+      [150, 150, 50],
+      [420, 180, 40],
+      [300, 420, 60],
+    ])(x, y);
+    return [red, green, blue, Math.max(x, y) < 540 ? 255 : 0];
+  });
+  expect(piecesOnTorus(pictureAt(sheet, PPI), NO_MARKS, PAPER)).toMatchObject({ doubt: null });
+  expect(piecesOnTorus(pictureAt(sheet, PPI), NO_MARKS, PAPER).pieces).toHaveLength(3);
+  expect(piecesOnTorus(pictureAt(sheet, PPI), NO_MARKS, INK).doubt).not.toBeNull();
+});

@@ -99,7 +99,13 @@ function readLayer(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan): Lay
   if (layer.kind === 'tile' && layer.size && kind !== 'straight')
     return none('it repeats by itself, not as the cells are laid');
   const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
-  const key = JSON.stringify([{ ...layer, blend: 0, opacity: 0 }, plan.layout, cellMm, art.ppi]);
+  const key = JSON.stringify([
+    { ...layer, blend: 0, opacity: 0 },
+    plan.layout,
+    cellMm,
+    art.ppi,
+    scene.ground,
+  ]);
   const before = known.get(art) ?? new Map<string, LayerRead>();
   known.set(art, before);
   const found =
@@ -129,7 +135,8 @@ function piecesOf(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan, art: 
     }
     return { torus, data, scale: coarse.scale };
   };
-  return piecesOnTorus(at, layer.marks && marksMm(layer.marks, frameOf(layer, plan, art)));
+  const marks = layer.marks && marksMm(layer.marks, frameOf(layer, plan, art));
+  return piecesOnTorus(at, marks, scene.split ? null : scene.ground);
 }
 
 /** Where a layer's picture lies, once. */
