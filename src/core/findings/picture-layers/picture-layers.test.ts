@@ -104,3 +104,29 @@ test('a cloth with a fault that is flattened into one picture is told the same f
   if (laid?.kind === 'bare-patch' && there[0].kind === 'bare-patch')
     expect(Math.abs(there[0].widthMm - laid.widthMm)).toBeLessThan(0.3);
 }, 60_000);
+
+test('a piece that a person cut in two is not told to touch itself, nor to be twins', () => {
+  const board = newRaster(600, 600);
+  for (let p = 0; p < 360_000; p++) {
+    const [x, y] = [p % 600, Math.floor(p / 600)];
+    // Nine ovals of three sizes, on paper.
+    const [i, j] = [Math.floor(x / 200), Math.floor(y / 200)];
+    const r = 45 + 15 * ((i + j) % 3);
+    const ink = Math.hypot((x % 200) - 100 - 12 * (j - 1), ((y % 200) - 100 + 9 * i) / 0.8) < r;
+    board.data.set(ink ? [120 - 40 * i, 40 + 30 * j, 60, 255] : [247, 239, 220, 255], p * 4);
+  }
+  const middle = { x: 100 / 600, y: 100 / 600 };
+  const cuts = [
+    [
+      { x: middle.x, y: 0 },
+      { x: middle.x, y: 2 * middle.y },
+    ],
+  ];
+  const layer = { ...tile(null, false), marks: { joins: [], cuts, ground: [] } };
+  const alone = (of: SceneLayer): Scene => ({ ...withLayer(of, board, 150), placements: [] });
+  const [whole, cut] = [tile(null, false), layer].map((l) => runCheck(alone(l), plan));
+  expect([whole, cut].map((r) => r.pictures[0].pieces.length)).toEqual([9, 10]);
+  const close = (r: typeof cut) =>
+    r.findings.filter((f) => ['near-touch', 'overlap', 'twins'].includes(f.kind));
+  expect(close(cut).length).toBeLessThanOrEqual(close(whole).length);
+});

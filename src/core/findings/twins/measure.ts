@@ -3,6 +3,7 @@ import { kindOfPlaced } from '../../render';
 import type { ClothMeasures } from '../cloth/measures';
 import { nearestGaps } from '../cloth/nearest-gaps';
 import type { Neighbours } from '../cloth/neighbours';
+import { wereOne } from '../cloth/piece-name';
 import type { Found } from '../found';
 import type { Limits } from '../limits';
 
@@ -162,6 +163,8 @@ function candidates(
     const measured = silhouettes.around(c.i, c.gapMm + mm(3), new Set([c.j])).map((a) => a.gap);
     if (measured.length) c.gapMm = Math.min(...measured);
   }
-  const all = [...out.values()].sort((a, b) => a.gapMm / a.usualMm - b.gapMm / b.usualMm);
+  const all = [...out.values()]
+    .filter((c) => !wereOne(placements[c.i], placements[c.j], c.gapMm))
+    .sort((a, b) => a.gapMm / a.usualMm - b.gapMm / b.usualMm);
   return { all, alike, close };
 }
