@@ -3,11 +3,10 @@
 import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import Typography from '@mui/material/Typography';
-import { startTransition, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useCallback, useMemo, useState } from 'react';
 import {
   counted,
   DEFAULT_INTAKE,
-  type FoundPage,
   hexOfRgb,
   isBare,
   MM_PER_INCH,
@@ -24,7 +23,6 @@ import { useBolt } from '@/session/bolt';
 import { type DrawingTaken, keepDrawing } from '@/session/drawing';
 import {
   type CutPiece,
-  findPageIn,
   firstGuesses,
   type IncomingPage,
   keepPage,
@@ -33,8 +31,7 @@ import {
   split,
 } from '@/session/intake';
 import { runJob, useJob } from '@/session/jobs';
-import { type DraftOf, dropDraft, keepDraft } from '@/session/page-draft';
-import { textOf } from '@/session/trouble';
+import { type DraftOf, dropDraft } from '@/session/page-draft';
 import JobProgress from '../../../parts/job-progress';
 import lazyPart from '../../../parts/lazy-part';
 import { size as lengthsOf, trim } from '../../../parts/lengths';
@@ -51,13 +48,14 @@ import StagePaper from './stage-paper';
 import StageSplit from './stage-split';
 import StageSquare from './stage-square';
 import { afterGesture, gestureOf, type Tool } from './tools';
-import { useFirstLook, useLeaving } from './use-first-look';
+import { useFindPage } from './use-find-page';
+import { useLeaving } from './use-first-look';
+import { useKeptDraft } from './use-kept-draft';
+import { GO_ON, type Stage, useKind } from './use-kind';
 import { useSettings } from './use-settings';
 import { type Show, useSight } from './use-sight';
 import WhatItIs, { DrawingFields } from './what-it-is';
 
-const STAGES = ['Square', 'Clean', 'Paper', 'Split'] as const;
-type Stage = (typeof STAGES)[number];
 const SHOWS: Record<Stage, Show> = { Square: 'picture', Clean: 'dirt', Paper: 'art', Split: 'pieces' };
 
 type Props = {
@@ -71,13 +69,6 @@ type Props = {
   onDone: () => void;
 };
 
-const GO_ON: Record<PageKind, string> = {
-  motifs: 'Separate the motifs',
-  lines: 'Separate the motifs',
-  drawing: 'Take it in as one drawing',
-  tile: 'Look at its joins',
-  ground: 'Make it repeat',
-};
 const TileRoom = lazyPart(() => import('../../../tile-room/tile-room'));
 
 /** Taking a page apart, as a job. */
@@ -93,16 +84,12 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const [tool, setTool] = useState<Tool>('look');
   const [brushMm, setBrushMm] = useState(3);
   const [showDirt, setShowDirt] = useState(true);
-  const [found, setFound] = useState('');
   const job = useJob(PAGE);
   const busy = job?.state === 'running';
   const [cuts, setCuts] = useState<CutPiece[] | null>(null);
   const [wrong, setWrong] = useState('');
   /** The drawing or tile of this bolt that it gave. */
   const there = sheet && project?.pictures.find((p) => p.sheet === sheet.id);
-  const [chosen, setChosen] = useState<PageKind | null>(
-    there ? (there.art.kind === 'mended' ? 'tile' : 'drawing') : null,
-  );
   const [taken, setTaken] = useState<DrawingTaken>({ keep: false, asCell: project ? isBare(project) : true });
   const [tile, setTile] = useState<'tile' | 'ground' | null>(null);
   const [origin, setOrigin] = useState<Origin>({
@@ -131,32 +118,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     setWrong,
   );
 
-  const find = useCallback(async () => {
-    setFound('Looking for the page.');
-    try {
-      const seen = await findPageIn(page.bytes);
-      if (seen) change({ corners: seen.corners, aspect: null });
-      setFound(
-        seen
-          ? seen.by === 'outline'
-            ? 'Found by its outline. Drag a corner if it is not quite there.'
-            : 'Straightened by the lines drawn on it.'
-          : 'No outline and no straight lines are to be seen: set the corners by hand, or leave it as it is.',
-      );
-    } catch (error) {
-      setFound(textOf(error));
-    }
-  }, [page, change]);
-  const begun = useRef(false);
-  const [offer, setOffer] = useState<FoundPage | null>(null);
-  const seenOnce = shown !== null;
-  useEffect(() => {
-    if (begun.current || sheet || draft || !seenOnce) return;
-    begun.current = true;
-    // A photo shows what lies around its page, and is squared at once; a scan is only offered to be.
-    if (page.camera) void find();
-    else findPageIn(page.bytes).then(setOffer, () => {});
-  }, [find, page, sheet, draft, seenOnce]);
+  const { found, offer, find } = useFindPage(page, shown !== null && !sheet && !draft, change);
 
   const edit: typeof change = (part, merge) => {
     const { corners: c, aspect: a } = { ...settings, ...part };
@@ -164,38 +126,23 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     setWrong('');
     change(part, merge);
   };
-  const look = useFirstLook(page, ppi, settings);
+  const { look, kind, stages, choose } = useKind(
+    page,
+    ppi,
+    settings,
+    change,
+    there ? (there.art.kind === 'mended' ? 'tile' : 'drawing') : null,
+    { before: Boolean(sheet || replaces || draft), marked: Boolean(sheet || draft) },
+  );
   const ownGround = look && settings.ground === 'colour' ? hexOfRgb(look.ground) : null;
-  /** What it is taken for: as was chosen, else as it looks; of a page that is opened again, as it was. */
-  const kind = chosen ?? (sheet || replaces || draft ? 'motifs' : (look?.kind ?? 'motifs'));
   const leaving = useLeaving(page, ppi, settings, kind === 'drawing');
-  const stages =
-    kind === 'drawing'
-      ? STAGES.slice(0, 3)
-      : kind === 'motifs' || kind === 'lines'
-        ? STAGES
-        : STAGES.slice(0, 1);
-  const guessed = useRef(false);
-  useEffect(() => {
-    // Its ground is read as it looks, once; what was set by hand stays.
-    if (!look || guessed.current || sheet || draft) return;
-    guessed.current = true;
-    if (look.settings.ground !== 'paper') change(look.settings);
-  }, [look, sheet, draft, change]);
   const chooseKind = (next: PageKind) => {
-    setChosen(next);
+    choose(next);
     if (next === 'tile' || next === 'ground') setStage('Square');
     else if (squaring || stage === 'Split') setStage('Paper');
   };
   const bolt = project?.id;
-  useEffect(() => {
-    if (!bolt) return;
-    const timer = setTimeout(
-      () => void keepDraft(bolt, page, { ppi, settings, sheet: sheet?.id, replaces }).catch(() => {}),
-      120,
-    );
-    return () => clearTimeout(timer);
-  }, [bolt, page, ppi, settings, sheet, replaces]);
+  useKeptDraft(bolt, page, ppi, settings, sheet?.id, replaces);
   const leave = () => {
     if (bolt) void dropDraft(bolt);
     void letGoOfPage();
