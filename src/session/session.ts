@@ -113,12 +113,12 @@ export function sessionStore<T>(first: () => T): SessionStore<T> {
   const key = Symbol();
   const make = () => createStore<T>(first);
   const store = () => session().own(key, make);
-  const all = (state: T) => state;
-  const use = <S = T>(select: (state: T) => S = all as unknown as (state: T) => S): S =>
-    useStore(
-      useStore(current, (s) => s.session.own(key, make)),
-      select,
-    );
+  function use(): T;
+  function use<S>(select: (state: T) => S): S;
+  function use<S>(select?: (state: T) => S): T | S {
+    const own = useStore(current, (s) => s.session.own(key, make));
+    return useStore(own, (state) => (select ? select(state) : state));
+  }
   return Object.assign(use, {
     getState: () => store().getState(),
     setState: ((...args: Parameters<StoreApi<T>['setState']>) =>

@@ -14,7 +14,7 @@ type Props = {
 
 /** Where a part of the page fails the rest stays; it can be tried again. */
 export default class Boundary extends Component<Props, { failed: unknown }> {
-  override state = { failed: null };
+  override state: { failed: unknown } = { failed: null };
 
   static getDerivedStateFromError = (failed: unknown) => ({ failed });
 
@@ -24,7 +24,7 @@ export default class Boundary extends Component<Props, { failed: unknown }> {
   };
 
   override render() {
-    const failed = this.state.failed as unknown;
+    const { failed } = this.state;
     if (failed === null) return this.props.children;
     return (
       <Box role="alert" sx={{ p: 2, display: 'grid', gap: 1, justifyItems: 'start' }}>

@@ -125,8 +125,9 @@ export const moveInk = (from: number, to: number): Edit =>
   edit('Printing order', (d) => {
     const last = d.inks.length - 1;
     if (from < 1 || to < 1 || from > last || to > last) return;
-    for (const list of [d.inks, ...d.colourways.map((c) => c.colours)] as unknown[][])
-      list.splice(to, 0, ...list.splice(from, 1));
+    const move = <T>(list: T[]) => list.splice(to, 0, ...list.splice(from, 1));
+    move(d.inks);
+    for (const { colours } of d.colourways) move(colours);
   });
 
 export const newColourway = (id: string, name: string, colours: string[]): Colourway => ({
