@@ -2,7 +2,7 @@
 
 import InputAdornment from '@mui/material/InputAdornment';
 import TextField from '@mui/material/TextField';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { trim } from './lengths';
 
 type Props = {
@@ -24,7 +24,7 @@ type Props = {
 
 /**
  * A number with its unit. What is typed is taken on Enter or on leaving; what cannot be taken is said under
- * the field and the old value stays in force.
+ * the field and the old value stays in force. A value that changes meanwhile by other means does not take what is being typed.
  */
 export default function NumberField({
   label,
@@ -42,11 +42,18 @@ export default function NumberField({
   const shown = value === null ? '' : trim(value, digits);
   const [text, setText] = useState(shown);
   const [wrong, setWrong] = useState('');
-  useEffect(() => {
+  const typing = useRef(false);
+  const show = () => {
+    typing.current = false;
     setText(shown);
     setWrong('');
+  };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only another value is another text
+  useEffect(() => {
+    if (!typing.current) show();
   }, [shown]);
   const take = (typed: string) => {
+    typing.current = false;
     const v = Number(typed.replace(',', '.'));
     if (typed.trim() === '' || !Number.isFinite(v)) {
       setWrong(`A number from ${trim(min, 3)} to ${trim(max, 1)}.`);
@@ -68,14 +75,14 @@ export default function NumberField({
       disabled={disabled}
       error={wrong !== ''}
       helperText={wrong || undefined}
-      onChange={(e) => setText(e.target.value)}
+      onChange={(e) => {
+        typing.current = true;
+        setText(e.target.value);
+      }}
       onBlur={() => (value !== null || text) && take(text)}
       onKeyDown={(e) => {
         if (e.key === 'Enter') take(text);
-        if (e.key === 'Escape') {
-          setText(shown);
-          setWrong('');
-        }
+        if (e.key === 'Escape') show();
         if (e.key === 'ArrowUp' || e.key === 'ArrowDown') {
           e.preventDefault();
           const v = Number(text) + (e.key === 'ArrowUp' ? step : -step);

@@ -113,12 +113,15 @@ export function plannedSorts(
   }, 0);
   const k = Math.min(STRETCH.most, Math.max(STRETCH.least, Math.sqrt((cover * free) / Math.max(laid, 1e-6))));
   const percent = (scale: number) => Math.max(2, Math.round(scale * 100));
-  return Object.fromEntries(
-    motifs.map(({ id, most: prints }) => {
+  const planned = new Map(
+    motifs.map(({ id, most: prints }): [string, Sort] => {
       const { least = 1, most = 1 } = plan.get(id) ?? {};
       const size = (scale: number) => percent(Math.min(prints, scale * k));
-      return [id, { least: size(least), most: size(most), ...said[id], count: countOf(id) }];
+      return [id, { least: size(least), most: size(most), count: countOf(id) }];
     }),
+  );
+  return Object.fromEntries(
+    project.motifs.map(({ id, role }) => [id, { ...(planned.get(id) ?? BY_ROLE[role]), ...said[id] }]),
   );
 }
 
