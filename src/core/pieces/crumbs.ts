@@ -2,6 +2,8 @@ import { roomOnTorus, type Torus, torusIndex } from '../raster';
 
 /** A bit smaller than this share of the middle piece that is no farther off than this, mm, is part of a piece it is this small beside, or of another bit. */
 const CRUMB = { share: 0.12, ofMiddle: 0.06, mm: 2 };
+/** Two areas are alike within this, times; so many alike that stand free make a thing. */
+const FREE = { alike: 1.3, least: 2 };
 
 /**
  * Joins bits to the pieces that they lie close to: by how near the shares of the ground are that each has.
@@ -40,12 +42,17 @@ export function joinCrumbs(
       meet(p, y + 1 < height ? p + width : torusIndex(torus, x, y + 1));
     }
   }
+  // What is as small as others that stand free is a thing of its own, though it lies close here.
+  const close = new Set([...gaps.keys()].flatMap((key) => [Math.floor(key / 4096), key % 4096]));
+  const free = kept.flatMap((k, n) => (close.has(n) ? [] : [areas[k - 1]]));
+  const isThing = (area: number) =>
+    free.filter((a) => Math.max(a, area) < FREE.alike * Math.min(a, area)).length >= FREE.least;
   const bar = CRUMB.ofMiddle * middleArea(kept.map((k) => areas[k - 1]));
   for (const [key] of [...gaps].sort((a, b) => a[1] - b[1])) {
     const [a, b] = [kept[Math.floor(key / 4096)], kept[key % 4096]];
     const [small, large] = areas[a - 1] < areas[b - 1] ? [a, b] : [b, a];
     const [s, l] = [areas[small - 1], areas[large - 1]];
-    if (s >= bar || rootOf(small) === rootOf(large)) continue;
+    if (s >= bar || rootOf(small) === rootOf(large) || isThing(s)) continue;
     // Bits alike in size, as strokes of one mark are, go together too.
     if (s < CRUMB.share * l) {
       if (rootOf(small) === small) root.set(small, rootOf(large));
