@@ -113,13 +113,13 @@ export function sessionStore<T>(first: () => T): SessionStore<T> {
   const key = Symbol();
   const make = () => createStore<T>(first);
   const store = () => session().own(key, make);
-  function use(): T;
-  function use<S>(select: (state: T) => S): S;
-  function use<S>(select?: (state: T) => S): T | S {
+  function useOwn(): T;
+  function useOwn<S>(select: (state: T) => S): S;
+  function useOwn<S>(select?: (state: T) => S): T | S {
     const own = useStore(current, (s) => s.session.own(key, make));
     return useStore(own, (state) => (select ? select(state) : state));
   }
-  return Object.assign(use, {
+  return Object.assign(useOwn, {
     getState: () => store().getState(),
     setState: ((...args: Parameters<StoreApi<T>['setState']>) =>
       store().setState(...args)) as StoreApi<T>['setState'],
