@@ -2,6 +2,7 @@
 import { GENERATORS } from '../tests/eye/cloths';
 import { FAULTS } from '../tests/eye/faults';
 import { judgeFlattened } from '../tests/pieces/flattened';
+import { judgeSmall } from '../tests/pieces/small-faults';
 
 const each = Number(process.argv[2] ?? 2);
 const seed = Number(process.argv[3] ?? Date.now() % 1e6);
@@ -16,3 +17,6 @@ const text = (c: (typeof laid)['lane']) =>
 for (const fault of FAULTS)
   console.log(`${fault} (${laid[fault].planted}): laid ${text(laid[fault])}; flat ${text(flat[fault])}`);
 console.log(`Not read: ${unread}.`);
+const small = await judgeSmall(GENERATORS, each, seed);
+console.log(`sliver (${small.laid.planted}): laid ${text(small.laid)}; flat ${text(small.flat)}`);
+console.log(`specks (${small.specks.planted}): flat ${text(small.specks)}`);

@@ -1,8 +1,10 @@
 import {
   ArgumentError,
+  asThings,
   type CheckOptions,
   type CheckReport,
   type ClothMap,
+  cellPicture,
   clothMap,
   encodePng,
   type Filler,
@@ -62,35 +64,51 @@ export const checkServices = {
       id,
       ownArt(asked.asset),
     );
-    const file = async (raster: Raster) => {
-      const png = encodePng(raster, asked.ppi);
-      const { width, height } = raster;
-      return { png, sha256: await sha256Of(png), width, height };
-    };
-    return { art: await file(art), picture: await file(healed), at, pxPerMm };
+    return { art: await fileOf(art, asked.ppi), picture: await fileOf(healed, asked.ppi), at, pxPerMm };
   },
 
   clothMap: (request: SceneRequest, kind: ClothMap) =>
     bitmapOf(clothMap(sceneOf(request), planOf(request), kind)),
 
-  /** A cloth with a fault in it: this one, or one of its motifs scattered anew. */
-  practise(
+  /** A cloth with a fault in it: this one, or one of its motifs scattered anew; as a picture of its cell where it is drawn. */
+  async practise(
     request: SceneRequest,
     fault: string,
     seed: number,
     madeUp: boolean,
     leads: Map<string, number>,
-  ): Planted {
-    const scene = sceneOf(request);
+  ): Promise<{ planted: Planted; picture?: PictureFile }> {
+    const { scene, isDrawn } = asThings(sceneOf(request), planOf(request));
+    const laid = new Set(scene.placements.map((p) => p.motif));
     const outlines = new Map(
-      [...scene.motifs].map(([id, art]): [string, Outline] => [id, layingOutlineOf(art)]),
+      [...scene.motifs].flatMap(([id, art]): [string, Outline][] =>
+        laid.has(id) ? [[id, layingOutlineOf(art)]] : [],
+      ),
     );
     const silhouettes = new SilhouetteIndex(request.layout, request.cellMm, outlines);
     if (madeUp) scatterAnew(silhouettes, scene.placements, leads, seed);
     else for (const p of scene.placements) silhouettes.add(p);
-    return plantFault(silhouettes, fault, weightsOf(scene), seed);
+    const planted = plantFault(silhouettes, fault, weightsOf(scene), seed);
+    if (!isDrawn) return { planted };
+    const { raster, ppi } = cellPicture(scene, planted.placements, planOf(request));
+    return { planted, picture: await fileOf(raster, ppi) };
   },
 };
+
+type PictureFile = {
+  png: Uint8Array<ArrayBuffer>;
+  sha256: string;
+  width: number;
+  height: number;
+  ppi: number;
+};
+
+/** A picture as a PNG file. */
+async function fileOf(raster: Raster, ppi: number): Promise<PictureFile> {
+  const png = encodePng(raster, ppi);
+  const { width, height } = raster;
+  return { png, sha256: await sha256Of(png), width, height, ppi };
+}
 
 /** As many of each motif as there were, at the sizes they had, laid elsewhere. */
 function scatterAnew(

@@ -47,7 +47,7 @@ vi.mock('../engine', async () => {
       const outlines = new Map([...motifs].map(([id, art]) => [id, core.layingOutlineOf(art)] as const));
       const silhouettes = new core.SilhouetteIndex(r.layout, r.cellMm, new Map(outlines));
       for (const p of r.placements) silhouettes.add(p);
-      return core.plantFault(silhouettes, fault, new Map(KINDS.map((k) => [k, 1])), seed);
+      return { planted: core.plantFault(silhouettes, fault, new Map(KINDS.map((k) => [k, 1])), seed) };
     },
   };
 });
@@ -160,7 +160,7 @@ test('practice plants in a copy, marks a pin once, and keeps the record; a spoil
   await practice.beginLesson(before, false, 'bare-patch', 7);
   const { lesson } = practice.usePractice.getState();
   if (!lesson) throw new Error('No lesson.');
-  expect(lesson.placements.length).toBeLessThan(before.placements.length);
+  expect(lesson.shown.placements.length).toBeLessThan(before.placements.length);
   practice.putPin({ x: lesson.planted.at.x + 3, y: lesson.planted.at.y });
   practice.putPin({ x: 0, y: 0 });
   expect(practice.usePractice.getState().lesson?.marked).toMatchObject({ hit: true });

@@ -10,13 +10,20 @@ const MOST_BYTES = 400e6;
 /** The pictures of the open bolt by hash: should the browser clear its storage they are written anew. */
 const held = sessionPart(() => new Map<string, Blob>());
 
+/** A picture that is only shown for a while, and not kept. */
+const passing = sessionPart(() => new Map<string, Blob>());
+export function passPicture(asset: string, picture: Blob) {
+  passing().clear();
+  passing().set(asset, picture);
+}
+
 /** Whether all of them are held: from then on the bolt outlives its storage. */
 export const usePicturesHeld = sessionStore(() => ({ all: false }));
 
 /** A picture of the open bolt. @throws when it is not on this machine. */
 export const loadAsset = (asset: string): Promise<Uint8Array<ArrayBuffer>> =>
   readAsset(asset).catch(async (error) => {
-    const picture = held().get(asset);
+    const picture = held().get(asset) ?? passing().get(asset);
     if (!picture) throw error;
     return new Uint8Array(await picture.arrayBuffer());
   });

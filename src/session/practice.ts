@@ -4,9 +4,11 @@ import {
   type Finding,
   faults,
   kindOf,
+  type Layer,
   latticeOf,
   type Marked,
   markPin,
+  motifOf,
   nearestCopy,
   nth,
   type Placement,
@@ -20,6 +22,7 @@ import { readSetting, writeSetting } from '../shelf';
 import { loadAsset, sceneRequest } from './arts';
 import { checkBolt } from './checks';
 import { runJob } from './jobs';
+import { passPicture } from './pictures';
 import { leadOf } from './proposal';
 import { noteAttempt } from './record';
 import { sessionStore } from './session';
@@ -30,7 +33,8 @@ import { useView } from './view';
 type Lesson = {
   of: Project;
   planted: Planted;
-  placements: Placement[];
+  /** The cloth with the fault in it. */
+  shown: Project;
   /** What the check measured there, when it found it too. */
   measured: Finding | null;
   pin: Point | null;
@@ -76,19 +80,10 @@ export async function beginLesson(
     const some = faults().filter((f) => !(alternate && kindOf(f)?.fault?.straight));
     const drawn = fault ?? nth(some, seed % some.length);
     const leads = new Map(project.motifs.map((m) => [m.id, leadOf(m.id)]));
-    const planted = await practise(sceneRequest(project), drawn, seed % 1e6, madeUp, leads, work, loadAsset);
-    const placements = planted.placements.map(
-      ({ motif, x, y, angle, scale, mirror }, n): Placement => ({
-        id: `practice-${n}`,
-        motif,
-        x,
-        y,
-        angle,
-        scale,
-        mirror,
-      }),
-    );
-    const { findings } = await checkBolt({ ...project, placements });
+    const made = await practise(sceneRequest(project), drawn, seed % 1e6, madeUp, leads, work, loadAsset);
+    const { planted, picture } = made;
+    const shown = picture ? drawnCloth(project, picture) : laidCloth(project, planted);
+    const { findings } = await checkBolt(shown);
     const lattice = latticeOf(project.layout, cellOf(project));
     const off = (f: Finding) => {
       const near = nearestCopy(lattice, f.at, planted.at);
@@ -97,12 +92,36 @@ export async function beginLesson(
     const [measured = null] = findings
       .filter((f) => toldAs(drawn).includes(f.kind))
       .sort((p, q) => (planted.along ? 0 : off(p) - off(q)));
-    return { of: project, planted, placements, measured, pin: null, marked: null };
+    return { of: project, planted, shown, measured, pin: null, marked: null };
   });
   if (!lesson) return;
   useView.setState({ selected: [], held: null, finding: null });
   usePractice.setState({ lesson });
 }
+
+/** A lesson's cloth where things are laid: other placements of the same motifs. */
+const laidCloth = (project: Project, planted: Planted): Project => ({
+  ...project,
+  placements: planted.placements.map(
+    ({ motif, x, y, angle, scale, mirror }, n): Placement => ({
+      ...{ id: `practice-${n}`, motif, x, y, angle, scale, mirror },
+    }),
+  ),
+});
+
+/** A lesson's cloth where things are drawn: one picture that fills the cell. */
+function drawnCloth(project: Project, { png, sha256: asset, ...size }: Picture): Project {
+  passPicture(asset, new Blob([png], { type: 'image/png' }));
+  const id = 'practice';
+  const layer: Layer = { kind: 'tile', id, picture: id, size: null, colour: { as: 'itself' } };
+  return {
+    ...project,
+    placements: [],
+    pictures: [motifOf({ id, name: 'Practice', asset, ...size })],
+    layers: [...project.layers.filter((l) => l.kind === 'placements'), layer],
+  };
+}
+type Picture = NonNullable<Awaited<ReturnType<typeof practise>>['picture']>;
 
 /** Puts the pin, mm of the cloth: it is marked once, and the record kept. */
 export function putPin(at: Point) {

@@ -94,10 +94,20 @@ test('nine in hand, one of them locked: all to a size, all by a factor; a press 
   await page.mouse.click(at.x, at.y);
   await expect(frames(page)).toHaveCount(1);
   expect(await places(page, 'nine')).toEqual(before);
+  // What was typed is of the one that was in hand, also when another is pressed before it is taken.
+  const other = await onScreen(page, 150, 50);
+  await page.getByLabel('Turned', { exact: true }).fill('20');
+  await page.mouse.click(other.x, other.y);
+  const angles = async () => (await kept(page, 'nine')).placements.map((p) => p.angle);
+  expect((await angles()).slice(0, 2)).toEqual([20, 0]);
+  await page.keyboard.press('Control+z');
+  expect((await angles()).slice(0, 2)).toEqual([0, 0]);
+  await page.getByLabel('Across', { exact: true }).focus();
+  await page.mouse.click(at.x, at.y);
+  expect(await places(page, 'nine')).toEqual(before);
 
   await page.getByRole('button', { name: 'Show only these' }).click();
   await expect(page.getByRole('button', { name: 'Only 1 shown' })).toBeVisible();
-  const other = await onScreen(page, 150, 50);
   await page.mouse.click(other.x, other.y);
   await expect(frames(page)).toHaveCount(0);
   await page.getByRole('button', { name: 'Only 1 shown' }).click();

@@ -54,7 +54,12 @@ export async function layShelf(page: Page) {
   await page.goto('/icon.svg');
   await page.evaluate(async (text) => {
     type Told = { is: string; of: never; bytes: string; type: string; text: string };
-    const bytesOf = (base64: string) => Uint8Array.from(atob(base64), (c) => c.charCodeAt(0));
+    const bytesOf = (base64: string) => {
+      const text = atob(base64);
+      const out = new Uint8Array(text.length);
+      for (let i = 0; i < text.length; i++) out[i] = text.charCodeAt(i);
+      return out;
+    };
     const made = (v: unknown): unknown => {
       if (Array.isArray(v)) return v.map(made);
       if (v === null || typeof v !== 'object') return v;

@@ -2,6 +2,7 @@
 import sharp from 'sharp';
 import {
   type CheckReport,
+  type Point,
   pixelPlan,
   pyramidOf,
   type Raster,
@@ -15,7 +16,7 @@ import { type EyeCloth, eyeCloth, type Generator, INK_OF, INKS, sceneOf } from '
 import { FAULTS, type Fault, planted } from '../eye/faults';
 import { type Count, look, mark } from '../eye/judge';
 
-const SURFACES = ['plain', 'textured', 'washed', 'jpeg'] as const;
+export const SURFACES = ['plain', 'textured', 'washed', 'jpeg'] as const;
 export type Surface = (typeof SURFACES)[number];
 
 /** The cloth as one picture of a cell, at 150 to 300 ppi unless another is asked for. */
@@ -25,6 +26,7 @@ export async function flattened(
   surface: Surface,
   seed: number,
   ppi?: number,
+  specks: Point[] = [],
 ): Promise<Scene> {
   const random = seededRandom(seed * 31 + 7);
   const { layout, cell } = cloth;
@@ -35,6 +37,17 @@ export async function flattened(
     origin: { x: 0, y: layout.kind === 'diamond' ? -height / 2 : 0 },
   });
   const { data } = raster;
+  for (const at of specks) {
+    // A dot of ink about a third of a mm wide.
+    const [mx, my] = [at.x * plan.scale.x, at.y * plan.scale.y];
+    const r = (0.12 + 0.12 * random()) * plan.scale.x;
+    for (let y = Math.floor(my - r - 1); y <= my + r + 1; y++)
+      for (let x = Math.floor(mx - r - 1); x <= mx + r + 1; x++) {
+        const share = Math.min(1, Math.max(0, r + 0.5 - Math.hypot(x + 0.5 - mx, y + 0.5 - my)));
+        const i = ((((y % height) + height) % height) * width + (((x % width) + width) % width)) * 4;
+        for (let c = 0; c < 3; c++) data[i + c] += share * (INK_OF(1)[c] - data[i + c]);
+      }
+  }
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i += 4) {
       const grain = surface === 'textured' ? 7 * (random() + random() + random() - 1.5) : 0;

@@ -27,6 +27,7 @@ export {
 } from './limits';
 export { CLOTH_MAPS, type ClothMap, clothMap } from './maps';
 export { type Mended, mend, mendParts } from './mending/mend';
+export { asThings, cellPicture } from './practice/as-things';
 export { type Marked, markPin } from './practice/lesson';
 export { faults, type Planted, plantFault, toldAs } from './practice/plant';
 export { type LinePicture, lineIn, linePictureOf, thinnestLine } from './print-limits/line';

@@ -22,18 +22,15 @@ export const areaOf = (silhouettes: SilhouetteIndex, p: Placed) =>
   (silhouettes.outlines.get(p.motif)?.areaMm2 ?? 0) * p.scale ** 2;
 
 /** Room from a point to the nearest art, mm; what is wider than four spacings is not told apart. */
-function roomAt(silhouettes: SilhouetteIndex, at: Point, motif: string): number {
-  const most = 4 * spacingOf(silhouettes);
-  return silhouettes.nearest(-1, { motif, ...at, angle: 0, scale: 1e-4, mirror: false }, most)?.gap ?? most;
-}
+const roomAt = (silhouettes: SilhouetteIndex, at: Point): number =>
+  Math.min(4 * spacingOf(silhouettes), silhouettes.roomAt(at));
 
 /** About a start, the place with the most room, and that room: from several places round it, by ever smaller steps. */
 export function roomiest(silhouettes: SilhouetteIndex, start: Point, step: number): Point & { r: number } {
-  const { motif } = silhouettes.placed(0);
   const with8 = (at: Point, by: number) =>
     Array.from({ length: 8 }, (_, k) => {
       const to = { x: at.x + by * Math.cos((k * Math.PI) / 4), y: at.y + by * Math.sin((k * Math.PI) / 4) };
-      return { ...to, r: roomAt(silhouettes, to, motif) };
+      return { ...to, r: roomAt(silhouettes, to) };
     });
   const climb = (from: Point & { r: number }) => {
     let best = from;
@@ -44,7 +41,7 @@ export function roomiest(silhouettes: SilhouetteIndex, start: Point, step: numbe
     }
     return best;
   };
-  const starts = [{ ...start, r: roomAt(silhouettes, start, motif) }, ...with8(start, step * 1.6)];
+  const starts = [{ ...start, r: roomAt(silhouettes, start) }, ...with8(start, step * 1.6)];
   return starts.map(climb).sort((p, q) => q.r - p.r)[0];
 }
 

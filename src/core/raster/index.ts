@@ -13,4 +13,5 @@ export {
 } from './pyramid';
 export { crop, differingPixels, newRaster, type Raster, rollRaster } from './raster';
 export { joinRuns, type Runs, runsBetween, runsOf } from './runs';
+export { shrink } from './shrink';
 export { type Room, roomOnTorus, type Torus, torusIndex, torusOf } from './torus';

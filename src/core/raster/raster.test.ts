@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { crop, differingPixels, distanceTo, labelAreas, newRaster, pyramidOf, reduceTo, rollRaster } from '.';
+import { seededRandom } from '../lay';
+import {
+  crop,
+  differingPixels,
+  distanceTo,
+  labelAreas,
+  newRaster,
+  pyramidOf,
+  reduceTo,
+  rollRaster,
+  shrink,
+} from '.';
 
 const anyMask = fc
   .record({ width: fc.integer({ min: 1, max: 24 }), height: fc.integer({ min: 1, max: 24 }) })
@@ -96,4 +107,27 @@ test('a flat colour stays that colour at every level, odd sizes and half-clear e
   }
   const { raster, factor } = reduceTo(r, 10);
   expect([raster.width, raster.height, factor]).toEqual([10, 6, 4]);
+});
+
+test('made smaller, each pixel is the mean of what it covers, whatever the sizes', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 3, max: 61 }), fc.integer({ min: 3, max: 61 }), fc.nat(), (w, h, seed) => {
+      const random = seededRandom(seed);
+      const src = newRaster(w, h);
+      for (let i = 0; i < src.data.length; i++) src.data[i] = i % 4 === 3 ? 255 : 255 * random();
+      const to = {
+        width: Math.ceil(w * (0.26 + 0.74 * random())),
+        height: Math.ceil(h * (0.26 + 0.74 * random())),
+      };
+      const { data } = shrink(pyramidOf(src), to);
+      const [x, y] = [Math.floor(random() * to.width), Math.floor(random() * to.height)];
+      // As if the picture were made larger first, by as much as it is made smaller across and down.
+      let sum = 0;
+      for (let j = y * h; j < (y + 1) * h; j++)
+        for (let i = x * w; i < (x + 1) * w; i++)
+          sum += src.data[(Math.floor(j / to.height) * w + Math.floor(i / to.width)) * 4];
+      expect(Math.abs(data[(y * to.width + x) * 4] - sum / (w * h))).toBeLessThan(1);
+    }),
+  );
+  expect(() => shrink(pyramidOf(newRaster(4, 4)), { width: 5, height: 4 })).toThrow('only made smaller');
 });

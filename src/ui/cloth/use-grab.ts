@@ -83,6 +83,9 @@ export function useGrab() {
   };
 
   const onPointerDown = (e: PointerEvent<HTMLElement>) => {
+    // What is typed in a field is taken for what is in hand, before anything else is.
+    const { activeElement } = document;
+    if (activeElement instanceof HTMLInputElement) activeElement.blur();
     const { project } = useBolt.getState();
     if (!project || (e.button !== 0 && e.button !== 1)) return;
     e.currentTarget.setPointerCapture(e.pointerId);

@@ -45,15 +45,14 @@ function onShow(project: Project): Project {
   const { lesson } = usePractice.getState();
   const { pair } = useTwoStates.getState();
   const { only } = useView.getState();
-  const placements = lesson
-    ? lesson.placements
-    : pair
-      ? pair.states[pair.shows].placements
-      : of === project && !before
-        ? proposal?.placements
-        : only
-          ? these(project, only)
-          : undefined;
+  if (lesson) return lesson.shown;
+  const placements = pair
+    ? pair.states[pair.shows].placements
+    : of === project && !before
+      ? proposal?.placements
+      : only
+        ? these(project, only)
+        : undefined;
   return placements ? withPlacements(project, placements) : project;
 }
 const withPlacements = lastAnswer((project: Project, placements: Placement[]) => ({
@@ -119,7 +118,9 @@ function wishOf(project: Project, view: { viewMode: ViewMode; ink: number | null
   const trial = before ? null : trialOf(project);
   const coloured = trial ? inColours(project, trial.colours) : onShow(project);
   const toShow = single ? oneInk(coloured, ink) : coloured;
-  return { toShow, aside: single || trial !== null || proof !== undefined, proof };
+  // A lesson that is a picture has art of its own.
+  const otherArt = toShow.pictures !== project.pictures;
+  return { toShow, aside: single || otherArt || trial !== null || proof !== undefined, proof };
 }
 
 function askSprites(project: Project, { toShow, aside, proof }: ReturnType<typeof wishOf>, scale: number) {

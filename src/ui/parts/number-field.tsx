@@ -79,7 +79,7 @@ export default function NumberField({
         typing.current = true;
         setText(e.target.value);
       }}
-      onBlur={() => (value !== null || text) && take(text)}
+      onBlur={() => typing.current && (value !== null || text) && take(text)}
       onKeyDown={(e) => {
         if (e.key === 'Enter') take(text);
         if (e.key === 'Escape') show();

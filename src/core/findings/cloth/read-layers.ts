@@ -1,7 +1,7 @@
 import type { Rgb } from '../../colour';
 import { type PixelPlan, type Point, type Size, wrapPoint } from '../../lattice';
-import { type PictureRead, piecesOnTorus, type TorusPicture } from '../../pieces';
-import { pyramidOf, torusOf } from '../../raster';
+import { FINE_AREA, type PictureRead, piecesOnTorus, type TorusPicture } from '../../pieces';
+import { levelsFrom, pyramidOf, shrink, torusOf } from '../../raster';
 import {
   layersOf,
   type PieceMarks,
@@ -45,6 +45,8 @@ export type ClothRead = {
   layers: LayerRead[];
 };
 
+/** Art that is not so much finer than it is read, as a share, is read as it is. */
+const FINER = 0.9;
 /** More pieces than this are not compared one by one. */
 const MOST = 600;
 /** A picture that covers all of what is under it, and that thickly, hides it. */
@@ -119,7 +121,9 @@ function readLayer(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan): Lay
 /** The pieces of a layer, read off what it alone looks like on the cloth. */
 function piecesOf(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan, art: SceneMotif): PictureRead {
   const alone: Scene = {
-    ...{ ground: null, motifs: scene.motifs, placements: [] },
+    ground: null,
+    motifs: new Map([[layer.art, fineEnough(layer, plan, art)]]),
+    placements: [],
     layers: [{ ...layer, blend: 'normal', opacity: 1 }],
   };
   const at = (area: number): TorusPicture => {
@@ -137,6 +141,22 @@ function piecesOf(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan, art: 
   };
   const marks = layer.marks && marksMm(layer.marks, frameOf(layer, plan, art));
   return piecesOnTorus(at, marks, scene.split ? null : scene.ground);
+}
+
+/** The art of a layer, no finer than it is read. */
+function fineEnough(layer: PictureSceneLayer, plan: PixelPlan, art: SceneMotif): SceneMotif {
+  const { scale } = coarsePlan(plan, FINE_AREA);
+  const frame = frameOf(layer, plan, art);
+  const { width, height } = art.pyramid;
+  const k = Math.max((frame.width * scale.x) / width, (frame.height * scale.y) / height);
+  if (k > FINER) return art;
+  // A drawing keeps its shape; a tile fills its frame.
+  const to = {
+    width: Math.round(layer.kind === 'tile' ? frame.width * scale.x : width * k),
+    height: Math.round(layer.kind === 'tile' ? frame.height * scale.y : height * k),
+  };
+  const levels = levelsFrom(shrink(art.pyramid, to));
+  return { ...art, pyramid: { ...to, levels }, ppi: (art.ppi * to.width) / width };
 }
 
 /** Where a layer's picture lies, once. */

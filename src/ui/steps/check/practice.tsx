@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { capital, faults, kindOf, type Project, wordsOf } from '@/core';
+import { useChecks } from '@/session/checks';
 import { useBusy, useJob } from '@/session/jobs';
 import { beginLesson, endLesson, openRecord, PRACTICE, putPin, usePractice } from '@/session/practice';
 import { beginTwoStates, TWO_STATES, useTwoStates } from '@/session/two-states';
@@ -19,6 +20,8 @@ import PracticeCurve from './practice-curve';
 const sentence = (names: string[]) => capital(`${names.slice(0, -1).join(', ')} or ${names.at(-1)}.`);
 
 const COPY = { made: 'your motifs, scattered anew', yours: 'a copy of this cloth' };
+/** So many things make a cloth to practise on. */
+const LEAST = 8;
 
 /** A short trainer: a fault is planted, you pin it, it says how far off you were. */
 export default function Practice({ project }: { project: Project }) {
@@ -39,6 +42,10 @@ export default function Practice({ project }: { project: Project }) {
   }));
   const tried = marks.reduce((s, m) => s + m.tried, 0);
   const found = marks.reduce((s, m) => s + m.found, 0);
+  const pictures = useChecks((s) => s.report?.pictures) ?? [];
+  const unread = pictures.some((p) => p.doubt);
+  const drawn = pictures.reduce((sum, p) => sum + p.pieces.length, 0);
+  const may = !unread && project.placements.length + drawn >= LEAST;
   const begin = () => void beginLesson(project, on === 'made');
   const kept = (
     <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }} data-testid="practice-record">
@@ -71,12 +78,14 @@ export default function Practice({ project }: { project: Project }) {
         </Typography>
         <Box sx={{ display: 'grid', gap: 1.5 }}>
           <Choice label="On" value={on} options={COPY} onChange={setOn} />
-          <Button variant="outlined" disabled={busy || project.placements.length < 8} onClick={begin}>
+          <Button variant="outlined" disabled={busy || !may} onClick={begin}>
             {busy ? 'Planting a fault' : 'Begin'}
           </Button>
-          {project.placements.length < 8 && (
+          {!may && (
             <Typography variant="body2" color="text.secondary">
-              Lay eight motifs or more first.
+              {unread
+                ? 'What is drawn here cannot be told apart.'
+                : 'Lay or draw eight things or more first.'}
             </Typography>
           )}
           {trouble && (
@@ -103,9 +112,9 @@ export default function Practice({ project }: { project: Project }) {
       </Fold>
     );
   }
-  const { planted, marked, measured, placements } = lesson;
+  const { planted, marked, measured, shown } = lesson;
   const fault = kindOf(planted.fault)?.fault;
-  const words = measured && wordsOf(measured, { ...project, placements });
+  const words = measured && wordsOf(measured, shown);
   return (
     <Tray
       title="Practice"
