@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
-import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { applyPatches, enablePatches } from 'immer';
 import type { Project, Step } from '../../src/core';
 import { headOf } from '../../src/shelf/db';
+import { test as base } from './one-profile';
 import { layShelf } from './warm-shelf';
 
 enablePatches();

@@ -17,28 +17,30 @@ const LEAST = 1.2;
 function blurOn(v: Float32Array, torus: Torus, r: number) {
   const { width, height } = torus;
   const line = new Float32Array(Math.max(width, height) + 2 * r + 1);
-  const run = (at: (k: number) => number, n: number) => {
-    for (let k = -r; k <= n + r; k++) line[k + r] = v[at(k)];
+  /** The mean about each of `n` px, put back `step` apart from `first` on; `line` has r px more at each end. */
+  const means = (n: number, first: number, step: number) => {
     let sum = 0;
     for (let k = 0; k <= 2 * r; k++) sum += line[k];
-    for (let k = 0; k < n; k++) {
-      v[at(k)] = sum / (2 * r + 1);
+    for (let k = 0, p = first; k < n; k++, p += step) {
+      v[p] = sum / (2 * r + 1);
       sum += line[k + 2 * r + 1] - line[k];
     }
   };
   for (let pass = 0; pass < 2; pass++) {
     const rows = v.slice();
     for (let y = 0; y < height; y++) {
+      line.set(rows.subarray(y * width, (y + 1) * width), r);
       // A row runs on into other rows beyond its ends: these are read as they were.
-      for (let k = -r; k <= width + r; k++) line[k + r] = rows[torusIndex(torus, k, y)];
-      let sum = 0;
-      for (let k = 0; k <= 2 * r; k++) sum += line[k];
-      for (let x = 0; x < width; x++) {
-        v[y * width + x] = sum / (2 * r + 1);
-        sum += line[x + 2 * r + 1] - line[x];
-      }
+      for (let k = 1; k <= r; k++) line[r - k] = rows[torusIndex(torus, -k, y)];
+      for (let k = 0; k <= r; k++) line[r + width + k] = rows[torusIndex(torus, width + k, y)];
+      means(width, y * width, 1);
     }
-    for (let x = 0; x < width; x++) run((k) => (((k % height) + height) % height) * width + x, height);
+    for (let x = 0; x < width; x++) {
+      for (let k = 0, p = x; k < height; k++, p += width) line[r + k] = v[p];
+      for (let k = 1; k <= r; k++) line[r - k] = line[r + (((-k % height) + height) % height)];
+      for (let k = 0; k <= r; k++) line[r + height + k] = line[r + (k % height)];
+      means(height, x, width);
+    }
   }
 }
 

@@ -1,0 +1,41 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type BrowserContext, test as base } from '@playwright/test';
+
+/**
+ * Tests of one worker share a profile, so that the program's scripts are compiled once and not for each test; what a test kept in
+ * it is cleared when it ends.
+ */
+export const test = base.extend<object, { profile: BrowserContext }>({
+  profile: [
+    async ({ playwright }, use, { project }) => {
+      const { launchOptions, viewport, baseURL } = project.use;
+      const directory = mkdtempSync(join(tmpdir(), 'hexaplex-'));
+      const profile = await playwright.chromium.launchPersistentContext(directory, {
+        ...launchOptions,
+        viewport,
+        baseURL,
+      });
+      await use(profile);
+      await profile.close();
+      rmSync(directory, { recursive: true, force: true });
+    },
+    { scope: 'worker' },
+  ],
+  context: async ({ profile, baseURL }, use) => {
+    await use(profile);
+    // One page stays, so that the browser does.
+    const last = await profile.newPage();
+    for (const page of profile.pages()) if (page !== last) await page.close();
+    const devtools = await profile.newCDPSession(last);
+    await devtools.send('Storage.clearDataForOrigin', {
+      origin: new URL(baseURL ?? '').origin,
+      storageTypes: 'cookies,file_systems,indexeddb,local_storage,service_workers,cache_storage',
+    });
+    await devtools.detach();
+  },
+  page: async ({ context }, use) => {
+    await use(await context.newPage());
+  },
+});
