@@ -22,14 +22,14 @@ export function nameOf(f: Found, named: Named, k = 0): string {
   return picture ? `A piece of ${picture}` : (motifAt(named, f.placements[k])?.name ?? 'A motif');
 }
 
+const withinSentence = (name: string) => name.replace(/^A piece of/, 'a piece of');
+
 /** The two that a finding is about. */
 export function pairOf(f: Found, named: Named): string {
   const [a, b] = [nameOf(f, named, 0), nameOf(f, named, 1)];
   const picture = pictureOf(named, f.placements[0]);
   if (a === b) return picture ? `Two pieces of ${picture}` : `Two of ${a}`;
-  return isPiece(f.placements[0])
-    ? `${b} and ${a.replace('A piece', 'a piece')}`
-    : `${a} and ${b.replace('A piece', 'a piece')}`;
+  return isPiece(f.placements[0]) ? `${b} and ${withinSentence(a)}` : `${a} and ${withinSentence(b)}`;
 }
 
 /** How large the motif of a finding prints at a scale: its longer side. */

@@ -4,9 +4,19 @@ import { roomOnTorus, type Torus, torusIndex } from '../raster';
 const CRUMB = { share: 0.12, ofMiddle: 0.06, mm: 2 };
 /** Two areas are alike within this, times; so many alike that stand free make a thing. */
 const FREE = { alike: 1.3, least: 2 };
+/**
+ * Parts of one thing lie along each other: so close, mm, and as a share of the smaller's side (the root of its area), for so much of
+ * that side. What merely comes near does so at a point.
+ */
+const ALONG = { mm: 0.5, ofSide: 0.05, long: 0.5 };
+/** A border is counted along its longer way: steps across and steps down are not both its length. */
+const LENGTH = 0.75;
+
+type Meeting = { gap: number; long: number; close: number; side: number };
 
 /**
- * Joins bits to the pieces that they lie close to: by how near the shares of the ground are that each has.
+ * Joins bits to the pieces that they lie close to, and parts that lie along each other: by how near the shares of the ground are
+ * that each has.
  * @param kept the areas that count, 4,096 at the most; `root` leads each to the one that it is joined to.
  */
 export function joinCrumbs(
@@ -27,13 +37,20 @@ export function joinCrumbs(
   );
   const { width, height } = torus;
   const reach = CRUMB.mm * scale.x;
-  const gaps = new Map<number, number>();
+  const meetings = new Map<number, Meeting>();
   const meet = (p: number, q: number) => {
     if (near[p] === near[q]) return;
     const gap = room[p] + room[q];
     if (gap > reach) return;
     const key = Math.min(near[p], near[q]) * 4096 + Math.max(near[p], near[q]);
-    if (gap < (gaps.get(key) ?? Number.POSITIVE_INFINITY)) gaps.set(key, gap);
+    let met = meetings.get(key);
+    if (!met) {
+      const side = Math.sqrt(Math.min(areas[kept[near[p]] - 1], areas[kept[near[q]] - 1]));
+      met = { gap, long: 0, side, close: Math.min(ALONG.mm * scale.x, ALONG.ofSide * side) };
+      meetings.set(key, met);
+    }
+    if (gap < met.gap) met.gap = gap;
+    if (gap <= met.close) met.long += LENGTH;
   };
   for (let y = 0, p = 0; y < height; y++) {
     for (let x = 0; x < width; x++, p++) {
@@ -43,15 +60,19 @@ export function joinCrumbs(
     }
   }
   // What is as small as others that stand free is a thing of its own, though it lies close here.
-  const close = new Set([...gaps.keys()].flatMap((key) => [Math.floor(key / 4096), key % 4096]));
+  const close = new Set([...meetings.keys()].flatMap((key) => [Math.floor(key / 4096), key % 4096]));
   const free = kept.flatMap((k, n) => (close.has(n) ? [] : [areas[k - 1]]));
   const isThing = (area: number) =>
     free.filter((a) => Math.max(a, area) < FREE.alike * Math.min(a, area)).length >= FREE.least;
   const bar = CRUMB.ofMiddle * middleArea(kept.map((k) => areas[k - 1]));
-  for (const [key] of [...gaps].sort((a, b) => a[1] - b[1])) {
+  for (const [key, { long, side }] of [...meetings].sort((a, b) => a[1].gap - b[1].gap)) {
     const [a, b] = [kept[Math.floor(key / 4096)], kept[key % 4096]];
     const [small, large] = areas[a - 1] < areas[b - 1] ? [a, b] : [b, a];
     const [s, l] = [areas[small - 1], areas[large - 1]];
+    if (long > ALONG.long * side && rootOf(small) !== rootOf(large)) {
+      root.set(rootOf(small), rootOf(large));
+      continue;
+    }
     if (s >= bar || rootOf(small) === rootOf(large) || isThing(s)) continue;
     // Bits alike in size, as strokes of one mark are, go together too.
     if (s < CRUMB.share * l) {

@@ -220,12 +220,19 @@ function unmix(
     }
     // Beside what is no piece itself there is nothing to be a share of.
     const share = square < 60 || cover[core] < HALF ? 0 : Math.min(1, Math.max(0, dot / square));
-    const alpha = Math.round(255 * share);
-    if (alpha < LEAST) {
+    let alpha = Math.round(255 * share);
+    if (alpha < LEAST && off(p, p) < GRAIN) {
       // Ground, as it was.
-      if (off(p, p) < GRAIN) healed.data.set(data.subarray(p * 4, p * 4 + 3), p * 4);
+      healed.data.set(data.subarray(p * 4, p * 4 + 3), p * 4);
       continue;
     }
+    // As much as a colour needs that makes the picture again over the healed ground.
+    for (let c = 0; c < 3; c++) {
+      const [g, v] = [healed.data[p * 4 + c], data[p * 4 + c]];
+      const room = v > g ? 255 - g : g;
+      alpha = Math.max(alpha, Math.ceil((255 * Math.abs(v - g)) / Math.max(1, room)));
+    }
+    if (!alpha) continue;
     for (let c = 0; c < 3; c++) {
       const g = healed.data[p * 4 + c];
       art.data[p * 4 + c] = g + ((data[p * 4 + c] - g) * 255) / alpha;

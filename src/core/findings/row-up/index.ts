@@ -1,4 +1,5 @@
 import { smallText } from '../../units';
+import { isPiece } from '../cloth/piece-name';
 import type { FindingModule } from '../kind';
 import { nameOf, wayText } from '../words';
 import { LEAST_FOR_LINES } from './lines';
@@ -27,12 +28,12 @@ export const rowUp: FindingModule<RowUp> = {
       letter: 'R',
       title: (f, named) =>
         f.which === 'motif'
-          ? `${nameOf(f, named)} in rows, ${smallText(f.apartMm)} apart`
+          ? `${isPiece(f.placements[0]) ? 'Pieces that look alike' : nameOf(f, named)} in rows, ${smallText(f.apartMm)} apart`
           : `Rows, ${smallText(f.apartMm)} apart`,
       why: (f, named) => {
         const which =
           f.which === 'motif'
-            ? `All ${f.count} of ${nameOf(f, named)}`
+            ? `All ${f.count} ${isPiece(f.placements[0]) ? 'that look alike' : `of ${nameOf(f, named)}`}`
             : f.count === f.of
               ? `All ${f.of} things`
               : `The ${f.count} largest of ${f.of}`;

@@ -1,4 +1,5 @@
 import { smallText, trimmed } from '../../units';
+import { isPiece } from '../cloth/piece-name';
 import type { FindingModule } from '../kind';
 import { nameOf, pairOf, percentText, printedAt } from '../words';
 import { nearTouches, type Touching } from './measure';
@@ -40,7 +41,7 @@ export const touching: FindingModule<Touching> = {
       letter: 'W',
       title: (f, named) => `${nameOf(f, named)} meets its own copy`,
       why: (f, named) =>
-        `The gap to its copy is ${smallText(f.gapMm)}. It clears itself at ${percentText(f.largest)} of the art's size (${printedAt(f, named, f.largest)}) or smaller.`,
+        `The gap to its copy is ${smallText(f.gapMm)}. It clears itself at ${percentText(f.largest)} of ${isPiece(f.placements[0]) ? 'its size' : `the art's size (${printedAt(f, named, f.largest)})`} or smaller.`,
       mends: true,
     },
     'small-gap': {

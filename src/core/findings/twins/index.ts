@@ -1,4 +1,5 @@
 import { counted, smallText } from '../../units';
+import { isPiece } from '../cloth/piece-name';
 import type { FindingModule } from '../kind';
 import { nameOf, pairOf } from '../words';
 import { type Twins, tooFewKinds, twinsOf } from './measure';
@@ -22,14 +23,18 @@ export const twins: FindingModule<Twins> = {
       letter: 'T',
       title: (f, named) =>
         f.often
-          ? `${nameOf(f, named)} often lies beside itself`
+          ? isPiece(f.placements[0])
+            ? 'Pieces that look alike often lie side by side'
+            : `${nameOf(f, named)} often lies beside itself`
           : f.same === 'motif'
-            ? `Two of ${nameOf(f, named)} side by side`
+            ? isPiece(f.placements[0])
+              ? 'Two alike side by side'
+              : `Two of ${nameOf(f, named)} side by side`
             : 'Two of one colour side by side',
       why: (f, named) =>
         f.often
-          ? `It is ${f.often.count} of the ${f.often.of} things on this cloth, so some lie side by side wherever they go. Lay fewer of it if that shows.`
-          : `${f.same === 'motif' ? 'Same motif' : pairOf(f, named)}, about one size, ${f.gapMm > 0 ? `${smallText(f.gapMm)} apart; the gaps about them are ${smallText(f.usualMm)}` : 'on top of each other'}. The pair shows again in every repeat: swap one.`,
+          ? `${isPiece(f.placements[0]) ? 'They are' : 'It is'} ${f.often.count} of the ${f.often.of} things on this cloth, so some lie side by side wherever they go. Have fewer of them if that shows.`
+          : `${f.same !== 'motif' || isPiece(f.placements[0]) ? pairOf(f, named) : 'Same motif'}, about one size, ${f.gapMm > 0 ? `${smallText(f.gapMm)} apart; the gaps about them are ${smallText(f.usualMm)}` : 'on top of each other'}. The pair shows again in every repeat: swap one.`,
       mends: true,
       fault: {
         name: 'twins',
