@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { expect, fill, finest, kept, onScreen, openDemo, pick, saved, test } from './watch';
+import { differs, expect, fill, finest, kept, onScreen, openDemo, pick, saved, test } from './watch';
 
 const svg = (width: number, height: number, inside: string) =>
   sharp(
@@ -356,6 +356,21 @@ test('a hole in a whole drawing is told and pinned; its pieces are seen, joined,
   await expect(hole).toContainText(/Bare patch, \d+ mm/);
   await expect(hole).toContainText('In the drawing, something about');
   await expect(page.getByTestId('pin').first()).toBeVisible();
+
+  // Practice: a fault among its pieces, drawn anew; the work is as it was.
+  const drawn = await kept(page, idOf(page));
+  const surface = page.getByTestId('cloth').locator('canvas').first();
+  const asIs = await surface.screenshot();
+  await page.getByRole('button', { name: /^Practice/ }).click();
+  await pick(page, 'On', 'a copy of this cloth');
+  await page.getByRole('button', { name: 'Begin' }).click();
+  await expect(page.getByText('One fault is planted in this cloth.')).toBeVisible({ timeout: 60_000 });
+  await differs(() => surface.screenshot(), asIs);
+  await page.mouse.click(520, 380);
+  await expect(page.getByTestId('practice-mark')).toContainText(/Your pin is [\d.]+ mm/);
+  await page.getByRole('button', { name: 'Back to the work' }).click();
+  await expect(seen).toHaveText('Loose net: 35 pieces.');
+  expect(await kept(page, idOf(page))).toEqual(drawn);
 
   await page.getByRole('button', { name: 'Show the pieces' }).click();
   await expect(page.getByTestId('pieces')).toHaveAttribute('data-count', '35');

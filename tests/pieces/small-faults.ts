@@ -8,7 +8,7 @@ import { flattened, lookFlat, SURFACES } from './flattened';
 type Random = () => number;
 
 /** Two bars side by side, so near that the ground between them is a sliver; what is in their way is taken off. */
-export function plantedSliver(cloth: EyeCloth, random: Random): { pieces: Piece[]; at: Point } {
+function plantedSliver(cloth: EyeCloth, random: Random): { pieces: Piece[]; at: Point } {
   const { torus, kinds, ground } = cloth;
   const room = 2 * torus.usualHole(torus.holes());
   const inks = kinds.map((k) => k.ink).sort((p, q) => contrast(ground, q) - contrast(ground, p));
@@ -30,7 +30,7 @@ export function plantedSliver(cloth: EyeCloth, random: Random): { pieces: Piece[
 }
 
 /** Bare places for specks, each clear of all by a mm and a half and of the others by three. */
-export function bareSpots({ torus, cell }: EyeCloth, count: number, random: Random): Point[] {
+function bareSpots({ torus, cell }: EyeCloth, count: number, random: Random): Point[] {
   const spots: Point[] = [];
   for (let tries = 0; tries < 4000 && spots.length < count; tries++) {
     const at = { x: random() * cell.width, y: random() * cell.height };

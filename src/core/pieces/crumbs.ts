@@ -2,6 +2,8 @@ import { roomOnTorus, type Torus, torusIndex } from '../raster';
 
 /** A bit smaller than this share of the middle piece that is no farther off than this, mm, is part of a piece it is this small beside, or of another bit. */
 const CRUMB = { share: 0.12, ofMiddle: 0.06, mm: 2 };
+/** What is smaller than this, mm2, is no piece by itself; it is part of one that is no farther off than this, mm, and dirt else. */
+export const SPECK = { mm2: 0.8, mm: 1 };
 /** Two areas are alike within this, times; so many alike that stand free make a thing. */
 const FREE = { alike: 1.3, least: 2 };
 /**
@@ -18,6 +20,7 @@ type Meeting = { gap: number; long: number; close: number; side: number };
  * Joins bits to the pieces that they lie close to, and parts that lie along each other: by how near the shares of the ground are
  * that each has.
  * @param kept the areas that count, 4,096 at the most; `root` leads each to the one that it is joined to.
+ * @param cut where a person cut: what meets there stays apart.
  */
 export function joinCrumbs(
   labels: Int32Array,
@@ -27,6 +30,7 @@ export function joinCrumbs(
   scale: { x: number; y: number },
   root: Map<number, number>,
   rootOf: (k: number) => number,
+  cut: Uint8Array | null,
 ) {
   if (kept.length < 2) return;
   const number = new Int16Array(areas.length + 1).fill(-1);
@@ -39,7 +43,7 @@ export function joinCrumbs(
   const reach = CRUMB.mm * scale.x;
   const meetings = new Map<number, Meeting>();
   const meet = (p: number, q: number) => {
-    if (near[p] === near[q]) return;
+    if (near[p] === near[q] || cut?.[p] || cut?.[q]) return;
     const gap = room[p] + room[q];
     if (gap > reach) return;
     const key = Math.min(near[p], near[q]) * 4096 + Math.max(near[p], near[q]);
@@ -65,7 +69,8 @@ export function joinCrumbs(
   const isThing = (area: number) =>
     free.filter((a) => Math.max(a, area) < FREE.alike * Math.min(a, area)).length >= FREE.least;
   const bar = CRUMB.ofMiddle * middleArea(kept.map((k) => areas[k - 1]));
-  for (const [key, { long, side }] of [...meetings].sort((a, b) => a[1].gap - b[1].gap)) {
+  const speck = SPECK.mm2 * scale.x * scale.y;
+  for (const [key, { gap, long, side }] of [...meetings].sort((a, b) => a[1].gap - b[1].gap)) {
     const [a, b] = [kept[Math.floor(key / 4096)], kept[key % 4096]];
     const [small, large] = areas[a - 1] < areas[b - 1] ? [a, b] : [b, a];
     const [s, l] = [areas[small - 1], areas[large - 1]];
@@ -73,6 +78,7 @@ export function joinCrumbs(
       root.set(rootOf(small), rootOf(large));
       continue;
     }
+    if (s < speck && gap > SPECK.mm * scale.x) continue;
     if (s >= bar || rootOf(small) === rootOf(large) || isThing(s)) continue;
     // Bits alike in size, as strokes of one mark are, go together too.
     if (s < CRUMB.share * l) {

@@ -1,7 +1,7 @@
 import type { Rgb } from '../colour';
 import { type Torus, torusIndex } from '../raster';
 import type { PieceMarks } from '../render';
-import { joinCrumbs } from './crumbs';
+import { joinCrumbs, SPECK } from './crumbs';
 import { boxesOf, cutOut, type Off, type PicturePiece } from './cut-out';
 import { fromGround } from './distance-from-ground';
 import { groundFields } from './ground-field';
@@ -35,7 +35,8 @@ const WEAK = { times: 3.2, least: 3 };
 const STRONG = { times: 5.5, least: 6 };
 /** A piece has so much that surely is none of the ground, mm2; less is a speck, or nothing. */
 const SURE_MM2 = 0.25;
-const PIECE_MM2 = 0.8;
+/** So many px that are surely art make a speck. */
+const SPECK_PX = 2;
 const MOST = 3000;
 /** A picture is not read where a piece covers more than this of it, where pieces run right through, where hardly any is ground. */
 const LARGEST = 0.35;
@@ -133,7 +134,12 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
   const kept: number[] = [];
   for (const [n, { area, winds }] of found.parts.entries()) {
     const mm2 = area * pxMm2;
-    if (isGround.has(n + 1) || sure[n + 1] * pxMm2 < Math.min(SURE_MM2, 0.6 * mm2)) continue;
+    if (isGround.has(n + 1)) continue;
+    if (sure[n + 1] * pxMm2 < Math.min(SURE_MM2, 0.6 * mm2)) {
+      // Of a dot of a px or two most is rim.
+      if (sure[n + 1] >= SPECK_PX && mm2 < SPECK.mm2) specks++;
+      continue;
+    }
     if (winds === 2) net += area / size;
     most = Math.max(most, area / size);
     kept.push(n + 1);
@@ -152,6 +158,7 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
       scale,
       root,
       rootOf,
+      cut,
     );
   for (const [a, b] of marks.joins) {
     const [i, j] = [a, b].map((at) => nearestLabel(found.labels, torus, indexAt(at), (k) => root.has(k)));
@@ -163,7 +170,7 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
   const box = boxesOf(fine, found);
   for (const all of members.values()) {
     const area = all.reduce((s, k) => s + found.parts[k - 1].area, 0) * pxMm2;
-    if (area < PIECE_MM2) specks++;
+    if (area < SPECK.mm2) specks++;
     else {
       const through = all.some((k) => found.parts[k - 1].winds > 0);
       pieces.push({ ...cutOut(fine, from, found, all, box, cut), ...(through ? { through } : {}) });

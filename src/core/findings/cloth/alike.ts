@@ -62,8 +62,16 @@ const isLike = (p: Look, q: Look): boolean =>
   p.numbers.every((v, k) => Math.abs(v - q.numbers[k]) < NUMBER) &&
   Math.hypot(...p.lab.map((v, k) => v - q.lab[k])) < COLOUR;
 
-/** For each cut-out the number of the first that looks like it: the same shape in the same colours, at about one size. */
+/**
+ * For each cut-out the number of the first of those that look like it: the same shape in the same colours, at about one size. One
+ * that is like another is of its group, though the two ends of a group may be less alike.
+ */
 export function alikeGroups(pieces: { raster: Raster }[]): number[] {
   const looks = pieces.map(({ raster }) => lookOf(raster));
-  return looks.map((look, n) => looks.findIndex((other, k) => k === n || (k < n && isLike(look, other))));
+  const groups: number[] = [];
+  for (const [n, look] of looks.entries()) {
+    const k = looks.findIndex((other, m) => m === n || isLike(look, other));
+    groups.push(groups[k] ?? n);
+  }
+  return groups;
 }

@@ -1,5 +1,5 @@
 import type { Point } from '../../lattice';
-import { type Room, roomOnTorus, torusIndex } from '../../raster';
+import { type Room, roomOnTorus, type Torus, torusIndex } from '../../raster';
 import type { ClothMeasures } from '../cloth/measures';
 import type { Found } from '../found';
 import type { Limits } from '../limits';
@@ -14,20 +14,36 @@ export type Sliver = Found & {
 
 /** Fewest px of border that can be told from two corners meeting. */
 const LEAST_PX = 6;
+/** The strip is what is no wider than so many times its narrowest place, and a px; its ends flare. */
+const NARROW = 2;
 /** The label of the outline that is worked to; no image has it. */
 const OUTLINE = 32000;
 
-/** Where the shares of two images meet closely: how long, how wide in sum, a place on it. */
-type Strip = {
-  i: number;
-  j: number;
-  px: number;
-  gap: number;
-  count: number;
-  x: number;
-  y: number;
-  at: Point;
-};
+/** Where the shares of two images meet closely: how wide at each step along it, px, and where. */
+type Strip = { i: number; j: number; steps: { gap: number; x: number; y: number }[] };
+
+/** What is narrow of a strip: how long and how wide it is, px, and the step that lies nearest to its middle. */
+function narrowOf({ steps }: Strip, torus: Torus): { px: number; gap: number; least: number; at: Point } {
+  const least = Math.min(...steps.map((s) => s.gap));
+  const narrow = steps.filter((s) => s.gap <= NARROW * least + 1);
+  const mean = (list: number[]) => list.reduce((sum, v) => sum + v, 0) / list.length;
+  const plane = narrow.map((s) => nearImage(s, narrow[0], torus));
+  const [x, y] = [mean(plane.map((p) => p.x)), mean(plane.map((p) => p.y))];
+  const off = (k: number) => Math.hypot(plane[k].x - x, plane[k].y - y);
+  const at = narrow[narrow.reduce((best, _, k) => (off(k) < off(best) ? k : best), 0)];
+  // A border is counted along its longer way: steps across and steps down are not both its length.
+  return { px: 0.75 * narrow.length, gap: mean(narrow.map((s) => s.gap)), least, at };
+}
+
+/** The image of a place of a torus that lies nearest to another: a strip runs on over the edge of the picture. */
+function nearImage({ x, y }: Point, to: Point, { width, height, step }: Torus): Point {
+  const images = [-1, 0, 1].map((i) => {
+    const v = y + i * step;
+    return { x: x + i * width, y: v + height * Math.round((to.y - v) / height) };
+  });
+  const far = (p: Point) => Math.hypot(p.x - to.x, p.y - to.y);
+  return images.reduce((best, p) => (far(p) < far(best) ? p : best));
+}
 
 /**
  * Slivers: strips of ground left between two silhouettes that run side by side, or between one and the outline that is worked
@@ -47,8 +63,13 @@ export function slivers(cloth: ClothMeasures, limits: Limits, outline: Point[] =
   if (outline.length > 2)
     strips.push(...stripsOf(cloth, outlined(cloth, outline), most).filter((s) => s.j === OUTLINE));
   return strips
-    .flatMap(({ i, j, px, gap, count, at }): Sliver[] => {
-      const widthMm = mm(gap / count);
+    .flatMap((strip): Sliver[] => {
+      const { i, j } = strip;
+      const { px, gap, least, at } = narrowOf(strip, cloth.picture.torus);
+      // At its narrowest it is measured between the silhouettes themselves.
+      const [one, other] = [i % n, new Set([j % n])];
+      const exact = j === OUTLINE ? [] : cloth.silhouettes.around(one, mm(least) + mm(1.6), other);
+      const widthMm = Math.min(mm(least), ...exact.map((g) => g.gap)) + mm(gap - least);
       const longMm = mm(px);
       if (px < LEAST_PX || widthMm > limitMm) return [];
       if (longMm < limits.sliverLong * widthMm || longMm < roomMm * 0.6) return [];
@@ -67,16 +88,9 @@ function stripsOf({ picture, scene }: ClothMeasures, { room, near }: Room, most:
     const [i, j] = [Math.min(near[p], near[q]), Math.max(near[p], near[q])];
     const gap = room[p] + room[q];
     if (i < 0 || gap < 1 || (j !== OUTLINE && i % n === j % n)) return;
-    const known = strips.get(i * 32768 + j);
-    if (!known) strips.set(i * 32768 + j, { i, j, px: 1, gap, count: 1, x, y, at: { x, y } });
-    else {
-      // A border is counted along its longer way: steps across and steps down are not both its length.
-      known.px += 0.75;
-      known.gap += gap;
-      known.count++;
-      if (Math.abs(x - known.x) + Math.abs(y - known.y) < known.px * 3)
-        known.at = { x: (known.at.x * 3 + x) / 4, y: (known.at.y * 3 + y) / 4 };
-    }
+    const strip = strips.get(i * 32768 + j) ?? { i, j, steps: [] };
+    strips.set(i * 32768 + j, strip);
+    strip.steps.push({ gap, x, y });
   };
   for (let y = 0; y + 1 < height; y++) {
     for (let x = 0; x + 1 < width; x++) {
