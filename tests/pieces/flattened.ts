@@ -11,6 +11,7 @@ import {
   type Scene,
   seededRandom,
 } from '../../src/core';
+import { FINE_AREA } from '../../src/core/pieces';
 import type { Piece } from '../eye/capsules';
 import { type EyeCloth, eyeCloth, type Generator, INK_OF, INKS, sceneOf } from '../eye/cloths';
 import { FAULTS, type Fault, planted } from '../eye/faults';
@@ -38,9 +39,10 @@ export async function flattened(
   });
   const { data } = raster;
   for (const at of specks) {
-    // A dot of ink about a third of a mm wide.
+    // A dot of ink about a third of a mm wide, or what is seen of so large a cell.
     const [mx, my] = [at.x * plan.scale.x, at.y * plan.scale.y];
-    const r = (0.12 + 0.12 * random()) * plan.scale.x;
+    const seen = 1.2 * Math.sqrt((cloth.cell.width * cloth.cell.height) / FINE_AREA);
+    const r = Math.max(seen, 0.12 + 0.12 * random()) * plan.scale.x;
     for (let y = Math.floor(my - r - 1); y <= my + r + 1; y++)
       for (let x = Math.floor(mx - r - 1); x <= mx + r + 1; x++) {
         const share = Math.min(1, Math.max(0, r + 0.5 - Math.hypot(x + 0.5 - mx, y + 0.5 - my)));

@@ -1,11 +1,14 @@
-import { roomOnTorus, type Torus, torusIndex } from '../raster';
+import { roomOnTorus, torusIndex } from '../raster';
+import { areAlike, looksOf } from './area-look';
+import type { TorusPicture } from './lab-picture';
+import type { TorusParts } from './torus-parts';
 
 /** A bit smaller than this share of the middle piece that is no farther off than this, mm, is part of a piece it is this small beside, or of another bit. */
 const CRUMB = { share: 0.12, ofMiddle: 0.06, mm: 2 };
 /** What is smaller than this, mm2, is no piece by itself; it is part of one that is no farther off than this, mm, and dirt else. */
-export const SPECK = { mm2: 0.8, mm: 1 };
-/** Two areas are alike within this, times; so many alike that stand free make a thing. */
-const FREE = { alike: 1.3, least: 2 };
+export const SPECK = { mm2: 0.6, mm: 1 };
+/** So many that look alike and stand free make a bit a thing of its own. */
+const FREE = 2;
 /**
  * Parts of one thing lie along each other: so close, mm, and as a share of the smaller's side (the root of its area), for so much of
  * that side. What merely comes near does so at a point.
@@ -23,16 +26,17 @@ type Meeting = { gap: number; long: number; close: number; side: number };
  * @param cut where a person cut: what meets there stays apart.
  */
 export function joinCrumbs(
-  labels: Int32Array,
-  areas: number[],
+  picture: TorusPicture,
+  found: TorusParts,
   kept: number[],
-  torus: Torus,
-  scale: { x: number; y: number },
   root: Map<number, number>,
   rootOf: (k: number) => number,
   cut: Uint8Array | null,
 ) {
   if (kept.length < 2) return;
+  const { torus, scale } = picture;
+  const { labels } = found;
+  const areas = found.parts.map((p) => p.area);
   const number = new Int16Array(areas.length + 1).fill(-1);
   for (const [n, k] of kept.entries()) number[k] = n;
   const { room, near } = roomOnTorus(
@@ -63,13 +67,17 @@ export function joinCrumbs(
       meet(p, y + 1 < height ? p + width : torusIndex(torus, x, y + 1));
     }
   }
-  // What is as small as others that stand free is a thing of its own, though it lies close here.
-  const close = new Set([...meetings.keys()].flatMap((key) => [Math.floor(key / 4096), key % 4096]));
-  const free = kept.flatMap((k, n) => (close.has(n) ? [] : [areas[k - 1]]));
-  const isThing = (area: number) =>
-    free.filter((a) => Math.max(a, area) < FREE.alike * Math.min(a, area)).length >= FREE.least;
   const bar = CRUMB.ofMiddle * middleArea(kept.map((k) => areas[k - 1]));
   const speck = SPECK.mm2 * scale.x * scale.y;
+  // A bit that looks like others that stand free is a thing of its own, though it lies close here.
+  const close = new Set([...meetings.keys()].flatMap((key) => [Math.floor(key / 4096), key % 4096]));
+  const isBit = (k: number) => areas[k - 1] < bar && areas[k - 1] >= speck;
+  const looks = looksOf(picture, found, new Set(kept.filter(isBit)));
+  const free = kept.flatMap((k, n) => (close.has(n) ? [] : (looks.get(k) ?? [])));
+  const isThing = (k: number) => {
+    const look = looks.get(k);
+    return !!look && free.filter((other) => areAlike(look, other)).length >= FREE;
+  };
   for (const [key, { gap, long, side }] of [...meetings].sort((a, b) => a[1].gap - b[1].gap)) {
     const [a, b] = [kept[Math.floor(key / 4096)], kept[key % 4096]];
     const [small, large] = areas[a - 1] < areas[b - 1] ? [a, b] : [b, a];
@@ -79,7 +87,7 @@ export function joinCrumbs(
       continue;
     }
     if (s < speck && gap > SPECK.mm * scale.x) continue;
-    if (s >= bar || rootOf(small) === rootOf(large) || isThing(s)) continue;
+    if (s >= bar || rootOf(small) === rootOf(large) || isThing(small)) continue;
     // Bits alike in size, as strokes of one mark are, go together too.
     if (s < CRUMB.share * l) {
       if (rootOf(small) === small) root.set(small, rootOf(large));

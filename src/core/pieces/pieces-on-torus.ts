@@ -149,17 +149,7 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
     const up = root.get(k) ?? k;
     return up === k ? k : rootOf(up);
   };
-  if (kept.length <= MOST)
-    joinCrumbs(
-      found.labels,
-      found.parts.map((p) => p.area),
-      kept,
-      torus,
-      scale,
-      root,
-      rootOf,
-      cut,
-    );
+  if (kept.length <= MOST) joinCrumbs(fine, found, kept, root, rootOf, cut);
   for (const [a, b] of marks.joins) {
     const [i, j] = [a, b].map((at) => nearestLabel(found.labels, torus, indexAt(at), (k) => root.has(k)));
     if (i && j && rootOf(i) !== rootOf(j)) root.set(rootOf(i), rootOf(j));

@@ -27,6 +27,8 @@ export type Placed = {
   like?: string;
   /** It runs on through its own copies, as a vine does: it has no middle, and meets itself on purpose. */
   through?: true;
+  /** A person cut its picture apart: that it touches another piece may be meant. */
+  cut?: true;
   /** Default normal. */
   blend?: Blend;
   /** 0 to 1, default 1. */

@@ -33,6 +33,8 @@ export type LayerRead = {
   motifs: Map<string, SceneMotif>;
   ground: Rgb | null;
   specks: number;
+  /** What is smaller than this, mm, is not seen on it. */
+  leastMm: number;
   doubt: string | null;
 };
 
@@ -47,6 +49,8 @@ export type ClothRead = {
 
 /** Art that is not so much finer than it is read, as a share, is read as it is. */
 const FINER = 0.9;
+/** A dot is seen from so many px across. */
+const SEEN_PX = 2.2;
 /** More pieces than this are not compared one by one. */
 const MOST = 600;
 /** A picture that covers all of what is under it, and that thickly, hides it. */
@@ -92,7 +96,7 @@ export function readLayers(scene: Scene, plan: PixelPlan): ClothRead {
 function readLayer(scene: Scene, layer: PictureSceneLayer, plan: PixelPlan): LayerRead {
   const art = scene.motifs.get(layer.art);
   const none = (doubt: string): LayerRead => ({
-    ...{ layer: layer.art, placed: [], motifs: new Map(), ground: null, specks: 0, doubt },
+    ...{ layer: layer.art, placed: [], motifs: new Map(), ground: null, specks: 0, leastMm: 0, doubt },
     frame: art ? frameOf(layer, plan, art) : { x: 0, y: 0, width: 1, height: 1 },
   });
   if (!art) return none('its picture is not there');
@@ -190,16 +194,28 @@ function placedOf(layer: PictureSceneLayer, read: PictureRead, plan: PixelPlan, 
   const ppi = scale.x * MM_PER_INCH;
   const motifs = new Map<string, SceneMotif>();
   const doubt = read.doubt ?? (read.pieces.length > MOST ? `it has more than ${MOST} pieces` : null);
-  const all = { layer: layer.art, frame, motifs, ground, specks, doubt };
+  const all = { layer: layer.art, frame, motifs, ground, specks, leastMm: SEEN_PX / scale.x, doubt };
   if (doubt) return { ...all, placed: [] };
   const alike = alikeGroups(read.pieces);
+  const cut = layer.marks?.cuts.length ? true : undefined;
   const placed = read.pieces.map(({ raster, x, y, through }, n): Placed => {
     const middle = { x: (x + raster.width / 2) / scale.x, y: (y + raster.height / 2) / scale.y };
     const at = wrapPoint({ ...lattice, ...cellMm }, middle);
     const id = pieceName(layer.art, at);
     motifs.set(`${id}:${n}`, { pyramid: pyramidOf(raster), ppi });
     const like = `${layer.art}:${alike[n]}`;
-    return { id, motif: `${id}:${n}`, like, through, x: at.x, y: at.y, angle: 0, scale: 1, mirror: false };
+    return {
+      id,
+      motif: `${id}:${n}`,
+      like,
+      through,
+      cut,
+      x: at.x,
+      y: at.y,
+      angle: 0,
+      scale: 1,
+      mirror: false,
+    };
   });
   return { ...all, placed };
 }

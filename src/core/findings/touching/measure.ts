@@ -2,7 +2,7 @@ import { nearestCopy, wrapPoint } from '../../lattice';
 import { largestFit } from '../../lay';
 import type { ClothMeasures } from '../cloth/measures';
 import { nearestGaps } from '../cloth/nearest-gaps';
-import { wereOne } from '../cloth/piece-name';
+import { besideEachOther, wereOne } from '../cloth/piece-name';
 import type { Found } from '../found';
 import type { Limits } from '../limits';
 
@@ -38,7 +38,7 @@ export function nearTouches(cloth: ClothMeasures, limits: Limits, gapMm: number)
     const real = silhouettes
       .around(i, 0.01, new Set([j]))
       .some((near) => near.gap === 0 && Math.hypot(near.to.x, near.to.y) < 1e-9);
-    if (!real || wereOne(scene.placements[i], scene.placements[j], 0)) continue;
+    if (!real || besideEachOther(scene.placements[i], scene.placements[j])) continue;
     lapped.add(i).add(j);
     told.add(key);
     if (share > MEANT_SHARE) continue;

@@ -1,6 +1,9 @@
-import { counted } from '../../units';
+import { counted, trimmed } from '../../units';
 import type { FindingModule } from '../kind';
 import { specksAbout, specksIn, type Unfinished, type UnfinishedSort } from './measure';
+
+/** What is smaller, mm, nobody asks of a print. */
+const FINEST_MM = 0.25;
 
 const IS: Record<UnfinishedSort, string> = {
   covered: 'wholly covered by others',
@@ -23,6 +26,12 @@ const WHY: Record<UnfinishedSort, string> = {
 export const unfinished: FindingModule<Unfinished> = {
   anyArt: true,
   measure: ({ scene, layers }) => [...specksAbout(scene), ...specksIn(layers)],
+  unjudged: ({ layers }) => {
+    const least = Math.max(0, ...layers.map((l) => (l.placed.length ? l.leastMm : 0)));
+    return least > FINEST_MM
+      ? `Specks under ${trimmed(least, 1)} mm: what is drawn is looked at no finer.`
+      : null;
+  },
   kinds: {
     unfinished: {
       letter: 'U',
