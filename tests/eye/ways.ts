@@ -57,21 +57,25 @@ function relaxedPoints({ torus, n, random }: Plan, takes: number[], rounds: numb
   const G = 56;
   for (let round = 0; round < rounds; round++) {
     const sums = points.map(() => [0, 0, 0]);
+    // Every copy of every point, on the plane, and by how much nearness to it counts.
+    const near = points.flatMap(([pu, pv], m) =>
+      copies.map(([i, j]) => {
+        const [u, v] = [pu + i, pv + j];
+        return { m, i, j, x: u * a.x + v * b.x, y: u * a.y + v * b.y, share: 1 / takes[m] ** 2 };
+      }),
+    );
     for (let k = 0; k < G * G; k++) {
       const [u, v] = [((k % G) + 0.5) / G, (Math.floor(k / G) + 0.5) / G];
+      const [x, y] = [u * a.x + v * b.x, u * a.y + v * b.y];
       let best = 1e9;
-      let to = [0, 0, 0];
-      for (const [m, [pu, pv]] of points.entries()) {
-        for (const [i, j] of copies) {
-          const [du, dv] = [pu + i - u, pv + j - v];
-          const d = Math.hypot(du * a.x + dv * b.x, du * a.y + dv * b.y) / takes[m];
-          if (d < best) [best, to] = [d, [m, pu + i - du, pv + j - dv, i, j]];
-        }
+      let to = near[0];
+      for (const copy of near) {
+        const d = ((copy.x - x) ** 2 + (copy.y - y) ** 2) * copy.share;
+        if (d < best) [best, to] = [d, copy];
       }
-      const [m, , , i, j] = to;
-      sums[m][0] += u - i;
-      sums[m][1] += v - j;
-      sums[m][2]++;
+      sums[to.m][0] += u - to.i;
+      sums[to.m][1] += v - to.j;
+      sums[to.m][2]++;
     }
     for (const [m, [su, sv, c]] of sums.entries()) if (c) points[m] = [su / c, sv / c];
   }
