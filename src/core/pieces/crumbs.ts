@@ -87,10 +87,10 @@ export function joinCrumbs(
       continue;
     }
     if (s < speck && gap > SPECK.mm * scale.x) continue;
-    if (s >= bar || rootOf(small) === rootOf(large) || isThing(small)) continue;
+    if (s >= bar || rootOf(small) === rootOf(large)) continue;
     // Bits alike in size, as strokes of one mark are, go together too.
     if (s < CRUMB.share * l) {
-      if (rootOf(small) === small) root.set(small, rootOf(large));
+      if (rootOf(small) === small && !isThing(small)) root.set(small, rootOf(large));
     } else if (l < bar) root.set(rootOf(small), rootOf(large));
   }
 }
