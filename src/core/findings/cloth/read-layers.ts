@@ -155,9 +155,10 @@ function fineEnough(layer: PictureSceneLayer, plan: PixelPlan, art: SceneMotif):
   const k = Math.max((frame.width * scale.x) / width, (frame.height * scale.y) / height);
   if (k > FINER) return art;
   // A drawing keeps its shape; a tile fills its frame.
+  const px = (v: number) => Math.max(1, Math.round(v));
   const to = {
-    width: Math.round(layer.kind === 'tile' ? frame.width * scale.x : width * k),
-    height: Math.round(layer.kind === 'tile' ? frame.height * scale.y : height * k),
+    width: px(layer.kind === 'tile' ? frame.width * scale.x : width * k),
+    height: px(layer.kind === 'tile' ? frame.height * scale.y : height * k),
   };
   const levels = levelsFrom(shrink(art.pyramid, to));
   return { ...art, pyramid: { ...to, levels }, ppi: (art.ppi * to.width) / width };
