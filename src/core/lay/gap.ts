@@ -44,7 +44,7 @@ const apart = (a: Box, b: Box, dx: number, dy: number) =>
 
 /**
  * The gap between two shapes: `from`, the first's nearest point seen from its middle, and `to`, the step from there to
- * the second's. Both are nothing where they overlap.
+ * the second's. Where they overlap it is a place that both have, and no step.
  */
 export type Gap = { gap: number; from: Point; to: Point };
 
@@ -98,7 +98,8 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
       const distance = apart(a.boxes[m], b.boxes[n], at.x, at.y);
       if (distance >= best && !(distance === 0 && best === 0)) continue;
       met = true;
-      if (distance === 0 && overlap(ring, other, b.boxes[n], at)) return { gap: 0, from, to: { x: 0, y: 0 } };
+      const both = distance === 0 ? overlap(ring, other, b.boxes[n], at) : null;
+      if (both) return { gap: 0, from: both, to: { x: 0, y: 0 } };
       nearest(ring, other, b.boxes[n], at.x, at.y, 1);
       nearest(other, ring, a.boxes[m], -at.x, -at.y, -1);
     }
@@ -106,9 +107,8 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
   return met && best < within + slack ? { gap: Math.max(0, best - slack), from, to } : null;
 }
 
-/** Whether two rings share any of the plane; the second, with its box, is moved by `at`. */
-function overlap(p: Float64Array, q: Float64Array, box: Box, at: Point): boolean {
-  if (insideRing(q, p[0] - at.x, p[1] - at.y) || insideRing(p, q[0] + at.x, q[1] + at.y)) return true;
+/** A place of the plane that two rings share: where they cross, if they do; the second, with its box, is moved by `at`. */
+function overlap(p: Float64Array, q: Float64Array, box: Box, at: Point): Point | null {
   let [ax, ay] = [p[p.length - 2], p[p.length - 1]];
   for (let i = 0; i < p.length; i += 2) {
     const [bx, by] = [p[i], p[i + 1]];
@@ -124,12 +124,22 @@ function overlap(p: Float64Array, q: Float64Array, box: Box, at: Point): boolean
         Math.max(cx, dx) < Math.min(x, bx) ||
         Math.max(y, by) < Math.min(cy, dy) ||
         Math.max(cy, dy) < Math.min(y, by);
-      if (!clear && cross(x, y, bx, by, cx, cy, dx, dy)) return true;
+      if (!clear && cross(x, y, bx, by, cx, cy, dx, dy)) {
+        // How far along the first's side the second's is met.
+        const [on, off] = [side(cx, cy, dx, dy, x, y), side(cx, cy, dx, dy, bx, by)];
+        const t = on === off ? 0.5 : on / (on - off);
+        return { x: x + t * (bx - x), y: y + t * (by - y) };
+      }
       [cx, cy] = [dx, dy];
     }
   }
-  return false;
+  if (insideRing(q, p[0] - at.x, p[1] - at.y)) return { x: p[0], y: p[1] };
+  return insideRing(p, q[0] + at.x, q[1] + at.y) ? { x: q[0] + at.x, y: q[1] + at.y } : null;
 }
+
+/** On which side of a line a point lies, and how far for the line's length. */
+const side = (px: number, py: number, qx: number, qy: number, rx: number, ry: number) =>
+  (qx - px) * (ry - py) - (qy - py) * (rx - px);
 
 function cross(
   ax: number,
@@ -141,8 +151,6 @@ function cross(
   dx: number,
   dy: number,
 ) {
-  const side = (px: number, py: number, qx: number, qy: number, rx: number, ry: number) =>
-    (qx - px) * (ry - py) - (qy - py) * (rx - px);
   return (
     side(ax, ay, bx, by, cx, cy) * side(ax, ay, bx, by, dx, dy) <= 0 &&
     side(cx, cy, dx, dy, ax, ay) * side(cx, cy, dx, dy, bx, by) <= 0

@@ -116,6 +116,27 @@ describe('gaps between silhouettes', () => {
     );
   });
 
+  test('where two discs overlap the place that is told is one that both have', () => {
+    const turn = fc.record({
+      angle: fc.double({ min: 0, max: 6.3, noNaN: true }),
+      far: fc.double({ min: 0.1, max: 19, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(turn, ({ angle, far }) => {
+        const silhouettes = new SilhouetteIndex({ kind: 'straight', drop: { p: 0, q: 1 } }, CELL, outlines);
+        const other = { x: far * Math.cos(angle), y: far * Math.sin(angle) };
+        silhouettes.add(at('disc', 60, 60));
+        silhouettes.add(at('disc', 60 + other.x, 60 + other.y));
+        const [near] = silhouettes.around(0, 1);
+        expect([near.gap, near.to.x, near.to.y]).toEqual([0, 0, 0]);
+        expect(Math.hypot(near.from.x, near.from.y)).toBeLessThan(10.3);
+        expect(Math.hypot(near.from.x - other.x, near.from.y - other.y)).toBeLessThan(10.3);
+        // Not its middle, unless that is where the other's edge lies.
+        expect(Math.hypot(near.from.x, near.from.y)).toBeGreaterThan(9.5);
+      }),
+    );
+  });
+
   test('the largest fit of a disc is the room between its copies, less the gap', () => {
     for (const [layout, room] of [
       [{ kind: 'straight', drop: { p: 0, q: 1 } }, 150],
