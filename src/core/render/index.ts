@@ -13,6 +13,7 @@ export {
   BLENDS,
   type Blend,
   kindOfPlaced,
+  kinOfPlaced,
   layersOf,
   type PieceMarks,
   type Placed,

@@ -25,6 +25,8 @@ export type Placed = {
   id?: string;
   /** What it looks like: those of one such name are the same thing to the eye; default those of one motif. */
   like?: string;
+  /** The same, at any size. */
+  kin?: string;
   /** It runs on through its own copies, as a vine does: it has no middle, and meets itself on purpose. */
   through?: true;
   /** A person cut its picture apart: that it touches another piece may be meant. */
@@ -86,6 +88,7 @@ export const layersOf = (scene: Scene): SceneLayer[] => scene.layers ?? PLACEMEN
 
 /** What a placement is to the eye: those of one kind are the same thing again. */
 export const kindOfPlaced = ({ like, motif }: Placed): string => like ?? motif;
+export const kinOfPlaced = ({ kin, motif }: Placed): string => kin ?? motif;
 
 /** The art that a placement is drawn with. */
 export const artOf = (scene: Pick<Scene, 'motifs'>, { art, motif }: Placed): SceneMotif | undefined =>

@@ -57,20 +57,26 @@ function lookOf({ width, height, data }: Raster): Look {
   };
 }
 
-const isLike = (p: Look, q: Look): boolean =>
-  Math.max(p.area, q.area) < SIZE * Math.min(p.area, q.area) &&
+const isKin = (p: Look, q: Look): boolean =>
   p.numbers.every((v, k) => Math.abs(v - q.numbers[k]) < NUMBER) &&
   Math.hypot(...p.lab.map((v, k) => v - q.lab[k])) < COLOUR;
 
+const isLike = (p: Look, q: Look): boolean =>
+  Math.max(p.area, q.area) < SIZE * Math.min(p.area, q.area) && isKin(p, q);
+
 /**
- * For each cut-out the number of the first of those that look like it: the same shape in the same colours, at about one size. One
- * that is like another is of its group, though the two ends of a group may be less alike.
+ * For each cut-out the number of the first of those that look like it, the same shape in the same colours: at about one size
+ * (`like`), and at any (`kin`). One that is like another is of its group, though the two ends of a group may be less alike.
  */
-export function alikeGroups(pieces: { raster: Raster }[]): number[] {
+export function alikeGroups(pieces: { raster: Raster }[]): { like: number[]; kin: number[] } {
   const looks = pieces.map(({ raster }) => lookOf(raster));
+  return { like: grouped(looks, isLike), kin: grouped(looks, isKin) };
+}
+
+function grouped(looks: Look[], belong: (p: Look, q: Look) => boolean): number[] {
   const groups: number[] = [];
   for (const [n, look] of looks.entries()) {
-    const k = looks.findIndex((other, m) => m === n || isLike(look, other));
+    const k = looks.findIndex((other, m) => m === n || belong(look, other));
     groups.push(groups[k] ?? n);
   }
   return groups;

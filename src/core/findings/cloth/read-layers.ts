@@ -204,11 +204,13 @@ function placedOf(layer: PictureSceneLayer, read: PictureRead, plan: PixelPlan, 
     const at = wrapPoint({ ...lattice, ...cellMm }, middle);
     const id = pieceName(layer.art, at);
     motifs.set(`${id}:${n}`, { pyramid: pyramidOf(raster), ppi });
-    const like = `${layer.art}:${alike[n]}`;
+    const like = `${layer.art}:${alike.like[n]}`;
+    const kin = `${layer.art}:${alike.kin[n]}`;
     return {
       id,
       motif: `${id}:${n}`,
       like,
+      kin,
       through,
       cut,
       x: at.x,

@@ -1,5 +1,5 @@
 import { nearestCopy, type Point, wrapPoint } from '../../lattice';
-import { kindOfPlaced } from '../../render';
+import { kinOfPlaced } from '../../render';
 import type { ClothMeasures } from '../cloth/measures';
 import { blurOnTorus, peaksOf } from '../cloth/weight';
 import type { Found } from '../found';
@@ -101,10 +101,10 @@ function heaviest(
   const [top, next] = order;
   const times = of[top] / Math.max(of[next], 1e-9);
   const { motif } = placements[top];
-  const kind = kindOfPlaced(placements[top]);
+  const kin = kinOfPlaced(placements[top]);
   // One of several that is far larger than the others of its motif was not meant so, whatever the motif.
-  const grown = placements.some((p, n) => n !== top && kindOfPlaced(p) === kind && of[n] * ALIKE < of[top]);
-  const alone = !grown && placements.filter((p) => kindOfPlaced(p) === kind).length === 1;
+  const grown = placements.some((p, n) => n !== top && kinOfPlaced(p) === kin && of[n] * ALIKE < of[top]);
+  const alone = !grown && placements.filter((p) => kinOfPlaced(p) === kin).length === 1;
   const dark = of[top] / Math.max(1, area[top]) > (DARK * all) / covered;
   const meant = grown ? 1 : heroes.has(motif) ? HERO : alone ? (dark ? ALONE.dark : ALONE.plain) : 1;
   const limit = limits.heavy * meant;
