@@ -15,9 +15,9 @@ const ROUND_MM = 0.7;
 const COVERED = 5;
 const INSIDE = 250;
 const HALF = 128;
-/** An alpha under this is none; a pixel that far from the healed ground, levels, is its own grain. */
+/** An alpha under this is none, where a pixel is no farther from the healed ground than so many spreads of the ground's own grain, levels. */
 const LEAST = 10;
-const GRAIN = 40;
+const GRAIN = { spreads: 5, least: 2, most: 40 };
 /** The light of the ground is told from blocks so many px wide. */
 const BLOCK = 16;
 /** So many other places are tried to heal from, compared at so many pixels; so many are drawn on at the most. */
@@ -25,6 +25,11 @@ const TRIES = 64;
 const COMPARED = 500;
 const DRAWN_ON = 8;
 const SEE_THROUGH = 0.02;
+/** The grain is told from about so many pixels of the picture. */
+const GRAIN_SEEN = 20_000;
+
+/** The smooth light of a ground at a pixel, by channel. */
+type Light = (p: number, c: number) => number;
 
 /**
  * Lifts a piece off a picture. Its rim is un-mixed from the ground; its place is healed with the ground's own texture: what is
@@ -59,12 +64,12 @@ export function liftPiece(picture: Raster, { cover, others }: PieceCover, pxMm: 
   const isGround = (p: number) => !place[p] && others[p] < COVERED;
   const light = lightOf(picture, isGround);
   fill(picture, healed, { place, far, rim, round: ROUND_MM * pxMm, isGround, light });
-  unmix(picture, healed, art, place, cover);
+  unmix(picture, healed, art, { place, cover, grain: grainOf(picture, isGround, light) });
   return { art, healed };
 }
 
 /** The smooth light of a ground: its colour at any pixel, told from blocks of what is ground, and what is near where none is. */
-function lightOf({ width, height, data }: Raster, isGround: (p: number) => boolean) {
+function lightOf({ width, height, data }: Raster, isGround: (p: number) => boolean): Light {
   const [w, h] = [Math.ceil(width / BLOCK), Math.ceil(height / BLOCK)];
   let sum = new Float32Array(w * h * 4);
   for (let y = 0, p = 0; y < height; y++)
@@ -103,7 +108,7 @@ function lightOf({ width, height, data }: Raster, isGround: (p: number) => boole
     const o = (Math.min(h - 1, Math.max(0, y)) * w + Math.min(w - 1, Math.max(0, x))) * 4;
     return sum[o + c] / sum[o + 3];
   };
-  return (p: number, c: number): number => {
+  return (p, c) => {
     const [u, v] = [((p % width) + 0.5) / BLOCK - 0.5, (Math.floor(p / width) + 0.5) / BLOCK - 0.5];
     const [x, y] = [Math.floor(u), Math.floor(v)];
     const [fx, fy] = [u - x, v - y];
@@ -114,13 +119,23 @@ function lightOf({ width, height, data }: Raster, isGround: (p: number) => boole
   };
 }
 
+/** How far ground is from its own light, levels, in all three channels: the usual, and no more than is looked for. */
+function grainOf({ data }: Raster, isGround: (p: number) => boolean, light: Light): number {
+  const far: number[] = [];
+  const step = Math.max(1, Math.floor(data.length / 4 / GRAIN_SEEN));
+  for (let p = 0; p * 4 < data.length; p += step)
+    if (isGround(p)) far.push(Math.hypot(...[0, 1, 2].map((c) => data[p * 4 + c] - light(p, c))));
+  const usual = far.sort((a, b) => a - b)[far.length >> 1] ?? 0;
+  return Math.min(GRAIN.most, Math.max(GRAIN.least, GRAIN.spreads * usual));
+}
+
 type Filling = {
   place: Uint8Array;
   far: Float32Array;
   rim: number;
   round: number;
   isGround: (p: number) => boolean;
-  light: (p: number, c: number) => number;
+  light: Light;
 };
 
 /** Fills a place with the texture of others: the light that is here, and what the ground there has beside its own light. */
@@ -185,8 +200,7 @@ function unmix(
   { width, height, data }: Raster,
   healed: Raster,
   art: Raster,
-  place: Uint8Array,
-  cover: Uint8Array,
+  { place, cover, grain }: { place: Uint8Array; cover: Uint8Array; grain: number },
 ) {
   const off = (p: number, q: number) =>
     Math.hypot(
@@ -221,7 +235,7 @@ function unmix(
     // Beside what is no piece itself there is nothing to be a share of.
     const share = square < 60 || cover[core] < HALF ? 0 : Math.min(1, Math.max(0, dot / square));
     let alpha = Math.round(255 * share);
-    if (alpha < LEAST && off(p, p) < GRAIN) {
+    if (alpha < LEAST && off(p, p) < grain) {
       // Ground, as it was.
       healed.data.set(data.subarray(p * 4, p * 4 + 3), p * 4);
       continue;
