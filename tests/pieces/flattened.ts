@@ -13,7 +13,7 @@ import {
 } from '../../src/core';
 import { FINE_AREA } from '../../src/core/pieces';
 import type { Piece } from '../eye/capsules';
-import { type EyeCloth, eyeCloth, type Generator, INK_OF, INKS, sceneOf } from '../eye/cloths';
+import { contrast, type EyeCloth, eyeCloth, type Generator, INK_OF, INKS, sceneOf } from '../eye/cloths';
 import { FAULTS, type Fault, planted } from '../eye/faults';
 import { type Count, look, mark } from '../eye/judge';
 
@@ -38,18 +38,7 @@ export async function flattened(
     origin: { x: 0, y: layout.kind === 'diamond' ? -height / 2 : 0 },
   });
   const { data } = raster;
-  for (const at of specks) {
-    // A dot of ink about a third of a mm wide, or what is seen of so large a cell.
-    const [mx, my] = [at.x * plan.scale.x, at.y * plan.scale.y];
-    const seen = 1.2 * Math.sqrt((cloth.cell.width * cloth.cell.height) / FINE_AREA);
-    const r = Math.max(seen, 0.12 + 0.12 * random()) * plan.scale.x;
-    for (let y = Math.floor(my - r - 1); y <= my + r + 1; y++)
-      for (let x = Math.floor(mx - r - 1); x <= mx + r + 1; x++) {
-        const share = Math.min(1, Math.max(0, r + 0.5 - Math.hypot(x + 0.5 - mx, y + 0.5 - my)));
-        const i = ((((y % height) + height) % height) * width + (((x % width) + width) % width)) * 4;
-        for (let c = 0; c < 3; c++) data[i + c] += share * (INK_OF(1)[c] - data[i + c]);
-      }
-  }
+  drawDots(raster, cloth, specks, random);
   for (let y = 0, i = 0; y < height; y++) {
     for (let x = 0; x < width; x++, i += 4) {
       const grain = surface === 'textured' ? 7 * (random() + random() + random() - 1.5) : 0;
@@ -74,6 +63,39 @@ export async function flattened(
     placements: [],
     layers: [{ kind: 'placements' }, { kind: 'tile', art: 'picture', size: null, texture: false }],
   };
+}
+
+/** Draws dots of the plainest ink about a third of a mm wide, or as wide as is seen of so large a cell. */
+function drawDots(
+  { width, height, data }: Raster,
+  { layout, cell, ground }: EyeCloth,
+  specks: Point[],
+  random: () => number,
+) {
+  const [ink] = INKS.map((_, k) => k).sort((p, q) => contrast(ground, q) - contrast(ground, p));
+  const rgb = INK_OF(ink);
+  const px = width / cell.width;
+  const least = 1.2 * Math.sqrt((cell.width * cell.height) / FINE_AREA);
+  // A diamond's box lies about its middle, and holds each twice.
+  const copies =
+    layout.kind === 'diamond'
+      ? [
+          [0, 0.5],
+          [0.5, 0],
+        ]
+      : [[0, 0]];
+  for (const speck of specks) {
+    const r = Math.max(least, 0.12 + 0.12 * random()) * px;
+    for (const [across, down] of copies) {
+      const [mx, my] = [speck.x * px + across * width, (speck.y * height) / cell.height + down * height];
+      for (let y = Math.floor(my - r - 1); y <= my + r + 1; y++)
+        for (let x = Math.floor(mx - r - 1); x <= mx + r + 1; x++) {
+          const share = Math.min(1, Math.max(0, r + 0.5 - Math.hypot(x + 0.5 - mx, y + 0.5 - my)));
+          const i = ((((y % height) + height) % height) * width + (((x % width) + width) % width)) * 4;
+          for (let c = 0; c < 3; c++) data[i + c] += share * (rgb[c] - data[i + c]);
+        }
+    }
+  }
 }
 
 export const lookFlat = (cloth: EyeCloth, scene: Scene): CheckReport =>

@@ -4,11 +4,12 @@ import type { PieceMarks } from '../render';
 import { joinCrumbs, SPECK } from './crumbs';
 import { boxesOf, cutOut, type Off, type PicturePiece } from './cut-out';
 import { fromGround } from './distance-from-ground';
+import { shutIn } from './enclosed';
 import { groundFields } from './ground-field';
 import { type GroundNet, groundNet } from './ground-net';
 import { labOf, type TorusPicture } from './lab-picture';
 import { cutAlong, nearestLabel } from './marks';
-import { partsOnTorus } from './torus-parts';
+import { partsOnTorus, type TorusParts } from './torus-parts';
 import { partValleys } from './valleys';
 
 /** Nothing was said of them. */
@@ -35,6 +36,8 @@ const WEAK = { times: 3.2, least: 3 };
 const STRONG = { times: 5.5, least: 6 };
 /** A piece has so much that surely is none of the ground, mm2; less is a speck, or nothing. */
 const SURE_MM2 = 0.25;
+/** Of what is no larger than this, mm2, the rim counts by its shares. */
+const RIMMED = 2.4;
 /** So many px that are surely art make a speck. */
 const SPECK_PX = 2;
 const MOST = 3000;
@@ -122,34 +125,40 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
     torusIndex(torus, Math.floor(x * scale.x), Math.floor(y * scale.y));
   const mask = new Uint8Array(size);
   for (let p = 0; p < size; p++) mask[p] = from.off[p] > from.weak ? 1 : 0;
-  partValleys(from.off, mask, torus);
+  partValleys(from, mask, torus);
   const cut = cutAlong(marks.cuts, fine, mask);
   const found = partsOnTorus(mask, torus, true);
   const sure = new Float64Array(found.parts.length + 1);
   for (let p = 0; p < size; p++) if (from.off[p] > from.strong) sure[found.labels[p]]++;
+  const areas = areasOf(found, from.off, RIMMED / pxMm2);
   const isGround = new Set(
     marks.ground.map((g) => nearestLabel(found.labels, torus, indexAt(g), () => true)),
   );
   let [specks, net, most] = [0, 0, 0];
   const kept: number[] = [];
-  for (const [n, { area, winds }] of found.parts.entries()) {
+  const dots: number[] = [];
+  for (const [n, { winds }] of found.parts.entries()) {
+    const area = areas[n];
     const mm2 = area * pxMm2;
     if (isGround.has(n + 1)) continue;
     if (sure[n + 1] * pxMm2 < Math.min(SURE_MM2, 0.6 * mm2)) {
       // Of a dot of a px or two most is rim.
-      if (sure[n + 1] >= SPECK_PX && mm2 < SPECK.mm2) specks++;
+      if (sure[n + 1] >= SPECK_PX && mm2 < SPECK.mm2) dots.push(n + 1);
       continue;
     }
     if (winds === 2) net += area / size;
     most = Math.max(most, area / size);
     kept.push(n + 1);
   }
+  specks += standingFree(dots, new Set(kept), found.labels, torus);
   const root = new Map(kept.map((k): [number, number] => [k, k]));
   const rootOf = (k: number): number => {
     const up = root.get(k) ?? k;
     return up === k ? k : rootOf(up);
   };
-  if (kept.length <= MOST) joinCrumbs(fine, found, kept, root, rootOf, cut);
+  for (const [first, ...others] of kept.length > 1 ? shutIn(found, torus, (k) => root.has(k)) : [])
+    for (const other of others) if (rootOf(other) !== rootOf(first)) root.set(rootOf(other), rootOf(first));
+  if (kept.length <= MOST) joinCrumbs(fine, found, areas, kept, { root, rootOf, cut });
   for (const [a, b] of marks.joins) {
     const [i, j] = [a, b].map((at) => nearestLabel(found.labels, torus, indexAt(at), (k) => root.has(k)));
     if (i && j && rootOf(i) !== rootOf(j)) root.set(rootOf(i), rootOf(j));
@@ -159,7 +168,7 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
   const pieces: PicturePiece[] = [];
   const box = boxesOf(fine, found);
   for (const all of members.values()) {
-    const area = all.reduce((s, k) => s + found.parts[k - 1].area, 0) * pxMm2;
+    const area = all.reduce((s, k) => s + areas[k - 1], 0) * pxMm2;
     if (area < SPECK.mm2) specks++;
     else {
       const through = all.some((k) => found.parts[k - 1].winds > 0);
@@ -178,6 +187,32 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
             ? 'its shapes have no edges to tell, as in a photograph or a wash'
             : null;
   return { pieces, scale, ground, specks, doubt };
+}
+
+/** How many of some dots have none of the pieces within two px: what does is a crumb of it. */
+function standingFree(dots: number[], kept: Set<number>, labels: Int32Array, torus: Torus): number {
+  const free = new Set(dots);
+  for (let p = 0; free.size && p < labels.length; p++) {
+    if (!free.has(labels[p])) continue;
+    const [x, y] = [p % torus.width, Math.floor(p / torus.width)];
+    for (let k = 0; k < 25; k++)
+      if (kept.has(labels[torusIndex(torus, x + (k % 5) - 2, y + Math.floor(k / 5) - 2)]))
+        free.delete(labels[p]);
+  }
+  return free.size;
+}
+
+/** How much each area covers, px: all of its pixels, or of a small one, that is rim for the most part, their shares of its plainest. */
+function areasOf({ labels, parts }: TorusParts, off: Float32Array, small: number): Float64Array {
+  const areas = Float64Array.from(parts, (p) => p.area);
+  const [sum, most] = [new Float64Array(areas.length), new Float64Array(areas.length)];
+  for (let p = 0; p < labels.length; p++) {
+    const n = labels[p] - 1;
+    if (n < 0 || areas[n] > small) continue;
+    sum[n] += off[p];
+    most[n] = Math.max(most[n], off[p]);
+  }
+  return areas.map((area, n) => (most[n] ? sum[n] / most[n] : area));
 }
 
 /** Of the borders of what was found, the share where three px go from ground to art. */

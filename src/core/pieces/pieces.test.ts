@@ -96,6 +96,53 @@ test('what a person says of pieces holds: two are one, one is two, one is ground
   expect(read(two, { ...NO_MARKS, ground: [at(150, 150)] }).pieces).toHaveLength(2);
 });
 
+test('what a ring shuts in is of one thing with it; what lies in a large frame is not', () => {
+  const ring = (inner: number, outer: number) => (x: number, y: number) => {
+    const far = Math.hypot(x - 300, y - 300);
+    if (far > inner && far < outer) return INK;
+    return discs([
+      [300, 300, 14],
+      [262, 300, 9],
+      [60, 60, 30],
+    ])(x, y);
+  };
+  expect(read(painted(ring(70, 84))).pieces).toHaveLength(2);
+  expect(read(painted(ring(190, 204))).pieces).toHaveLength(4);
+});
+
+test('two that nearly touch are two though their gap is finer than a pixel, and one is far paler than the other', () => {
+  // Drawn four times as fine, and seen by the mean: the gap is 0.7 px wide and leans.
+  const side = (x: number, y: number) => {
+    const v = x - 300 + (y - 300) * 0.35;
+    const [dx, dy] = [x - 300, y - 300];
+    if (Math.hypot(dx + (v > 0 ? -60 : 60), dy) > 62.5) return PAPER;
+    return Math.abs(v) < 0.37 ? PAPER : v > 0 ? INK : [190, 170, 120];
+  };
+  const fine = painted((x, y) => {
+    const sum = [0, 0, 0];
+    for (let k = 0; k < 64; k++) {
+      const at = side(x + ((k % 8) + 0.5) / 8, y + (Math.floor(k / 8) + 0.5) / 8);
+      for (let c = 0; c < 3; c++) sum[c] += at[c] / 64;
+    }
+    return discs([[80, 90, 40]])(x, y) === INK ? INK : sum;
+  });
+  expect(read(fine).pieces).toHaveLength(3);
+});
+
+test('a small thing beside a large one is its own where others of its size stand free, and a part of it where none does', () => {
+  const beside = [
+    [150, 150, 70],
+    [450, 150, 70],
+    [150, 450, 70],
+    [450, 450, 70],
+    [236, 150, 11],
+  ];
+  const bars = (x: number, y: number) =>
+    [300, 20].some((cx) => [300, 20].some((cy) => Math.abs(x - cx) < 18 && Math.abs(y - cy) < 5));
+  expect(read(painted(discs(beside))).pieces).toHaveLength(4);
+  expect(read(painted((x, y) => (bars(x, y) ? INK : discs(beside)(x, y)))).pieces).toHaveLength(9);
+});
+
 test('a vine that runs through is one piece of its own length, and parts no ground', () => {
   const vine = painted((x, y) =>
     Math.abs(y - 300 - 40 * Math.sin((2 * Math.PI * x) / N)) < 12 ? INK : discs([[300, 100, 40]])(x, y),
