@@ -5,10 +5,12 @@ import {
   cellOf,
   type IntakeSettings,
   isBare,
+  type Layout,
   pxToMm,
   replaceArt,
   setBrief,
   setGroundInk,
+  setLayout,
   several,
 } from '../core';
 import { leavingPage, lookAtPage, takeDrawing, type Work } from '../engine';
@@ -19,8 +21,8 @@ import { keepPage, pictureOf, shortName } from './picture';
 
 export { leavingPage, lookAtPage };
 
-/** What is said of a drawing as it is taken in: with what it lies on or without; whether the cell takes the size of its sheet. */
-export type DrawingTaken = { keep: boolean; asCell: boolean };
+/** What is said of a drawing as it is taken in: with what it lies on or without; whether the cell takes its sheet's size, and is laid straight. */
+export type DrawingTaken = { keep: boolean; asCell: boolean; straight: boolean };
 
 /** Keeps a page as one drawing, at its place: the middle of its sheet is the middle of the cell. */
 export async function keepDrawing(
@@ -28,7 +30,7 @@ export async function keepDrawing(
   settings: IntakeSettings,
   ppi: number,
   ground: string | null,
-  { keep, asCell }: DrawingTaken,
+  { keep, asCell, straight }: DrawingTaken,
   origin: Origin,
   work: Work,
   sheetId?: string,
@@ -58,7 +60,8 @@ export async function keepDrawing(
     }
     const size = { widthMm: mm(made.sheet.width), heightMm: mm(made.sheet.height) };
     const resized = asCell ? { ...p, brief: { ...p.brief, ...size } } : p;
-    const middle = cellMiddle(p.layout, cellOf(resized));
+    const layout: Layout = straight ? { kind: 'straight', drop: p.layout.drop } : p.layout;
+    const middle = cellMiddle(layout, cellOf(resized));
     const picture = pictureOf(page, art, origin);
     const layer = {
       kind: 'drawing' as const,
@@ -70,6 +73,7 @@ export async function keepDrawing(
     };
     return several('Drawing taken in', [
       ...(asCell ? [setBrief(size)] : []),
+      ...(straight ? [setLayout(layout)] : []),
       ...(ground && isBare(p) ? [setGroundInk(ground)] : []),
       addLayer(picture, layer, 'over', sheet),
     ]);

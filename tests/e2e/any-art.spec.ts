@@ -257,6 +257,29 @@ test('several in hand become one motif with linked copies, cut and covered, and 
   }
 });
 
+test('a drawing that goes on straight over its edges is laid straight, unless that is not wanted', async ({
+  page,
+}) => {
+  const drawing = await svg(
+    600,
+    400,
+    '<rect width="600" height="400" fill="#fff"/><rect y="150" width="90" height="50" fill="#bb4631"/><rect x="520" y="150" width="80" height="50" fill="#bb4631"/><circle cx="300" cy="260" r="60" fill="#5b9e9c"/>',
+  )
+    .png()
+    .withMetadata({ density: 200 })
+    .toBuffer();
+  const room = await bringIn(page, 'Over the edge.png', drawing);
+  await room.getByRole('button', { name: 'Something else?' }).click();
+  await room.getByRole('radio', { name: /^One drawing/ }).click();
+  await expect(room.getByTestId('leaving')).toContainText('on the left comes back on the right');
+  await expect(room.getByLabel(/^lay it straight/)).toBeChecked();
+  await room.getByRole('button', { name: 'Take it in as one drawing' }).click();
+  await expect(page.getByRole('button', { name: 'Motifs, 1 picture' })).toBeVisible();
+  expect((await kept(page, idOf(page))).layout.kind).toBe('straight');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect.poll(async () => (await kept(page, idOf(page))).layout.kind).toBe('half-drop');
+});
+
 test('what is no tile and no drawing is told in words and changes nothing', async ({ page }) => {
   const plain = (side: number, density: number) =>
     svg(side, side, '<rect width="100%" height="100%" fill="#fff"/>')

@@ -5,7 +5,15 @@ import { GROUNDS, paintedPage } from '../../../tests/grounds/make-page';
 import { pixelPlan } from '../lattice';
 import { newRaster, type Raster } from '../raster';
 import { renderBlock } from '../render';
-import { cutTo, DEFAULT_INTAKE, firstLook, leavingText, splitPieces, wholeDrawing } from '.';
+import {
+  comesBackStraight,
+  cutTo,
+  DEFAULT_INTAKE,
+  firstLook,
+  leavingText,
+  splitPieces,
+  wholeDrawing,
+} from '.';
 
 const sheet = (width: number, height: number, at: (x: number, y: number) => number[]): Raster => {
   const out = newRaster(width, height);
@@ -82,6 +90,12 @@ describe('a whole drawing', () => {
     const over = sheet(400, 300, (_x, y) => (y >= 50 && y < 100 ? NAVY : WHITE));
     expect(leavingText(wholeDrawing(over, 100, DEFAULT_INTAKE, false).leaving)).toEqual([
       { text: 'What leaves the sheet on the left comes back on the right: 1 piece.', meant: true },
+    ]);
+    const ways = [page, over, sheet(400, 300, (x, y) => (Math.hypot(x - 200, y - 150) < 40 ? NAVY : WHITE))];
+    expect(ways.map((p) => comesBackStraight(wholeDrawing(p, 100, DEFAULT_INTAKE, false).leaving))).toEqual([
+      false,
+      true,
+      false,
     ]);
     const kept = wholeDrawing(page, 100, DEFAULT_INTAKE, true);
     expect([kept.art.width, kept.art.height, kept.art.data[3]]).toEqual([400, 300, 255]);

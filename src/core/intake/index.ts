@@ -3,7 +3,7 @@ export { type FoundPage, findPage } from './find-page';
 export { type FirstLook, firstLook, PAGE_KINDS, type PageKind } from './first-look';
 export { findGround } from './ground';
 export { hasTop } from './has-top';
-export { type Leaving, leavingSheet, leavingText } from './leaving-sheet';
+export { comesBackStraight, type Leaving, leavingSheet, leavingText } from './leaving-sheet';
 export { fillUnderInk, flatPart, type LineArt, type Region } from './line-art';
 export { estimatePaper, evenLight, toneOf } from './paper';
 export { commonBox, composeParts, PART_KINDS, type PartKind, partKindOf } from './parts';

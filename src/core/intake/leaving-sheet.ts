@@ -86,3 +86,7 @@ export function leavingText(leaving: readonly Leaving[]): { text: string; meant:
     return [...told(one), ...told(other)];
   });
 }
+
+/** Whether a drawing goes on straight over its sheet's edges: art leaves it, and wherever it does it comes back right across. */
+export const comesBackStraight = (leaving: readonly Leaving[]): boolean =>
+  leaving.length > 0 && leavingText(leaving).every((l) => l.meant);

@@ -8,7 +8,6 @@ import {
   counted,
   DEFAULT_INTAKE,
   hexOfRgb,
-  isBare,
   MM_PER_INCH,
   PAGE_TOO_LARGE,
   type PageKind,
@@ -20,7 +19,7 @@ import {
   wholePicture,
 } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { type DrawingTaken, keepDrawing } from '@/session/drawing';
+import { keepDrawing } from '@/session/drawing';
 import {
   type CutPiece,
   firstGuesses,
@@ -37,6 +36,7 @@ import lazyPart from '../../../parts/lazy-part';
 import { size as lengthsOf, trim } from '../../../parts/lengths';
 import OriginFields from '../../../parts/origin-fields';
 import { CornerGrips, PageOutline } from './corners';
+import DrawingFields from './drawing-fields';
 import Marks from './marks';
 import Notices from './notices';
 import PageActions from './page-actions';
@@ -48,13 +48,13 @@ import StagePaper from './stage-paper';
 import StageSplit from './stage-split';
 import StageSquare from './stage-square';
 import { afterGesture, gestureOf, type Tool } from './tools';
+import { useDrawing } from './use-drawing';
 import { useFindPage } from './use-find-page';
-import { useLeaving } from './use-first-look';
 import { useKeptDraft } from './use-kept-draft';
 import { GO_ON, type Stage, useKind } from './use-kind';
 import { useSettings } from './use-settings';
 import { type Show, useSight } from './use-sight';
-import WhatItIs, { DrawingFields } from './what-it-is';
+import WhatItIs from './what-it-is';
 
 const SHOWS: Record<Stage, Show> = { Square: 'picture', Clean: 'dirt', Paper: 'art', Split: 'pieces' };
 
@@ -90,7 +90,6 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const [wrong, setWrong] = useState('');
   /** The drawing or tile of this bolt that it gave. */
   const there = sheet && project?.pictures.find((p) => p.sheet === sheet.id);
-  const [taken, setTaken] = useState<DrawingTaken>({ keep: false, asCell: project ? isBare(project) : true });
   const [tile, setTile] = useState<'tile' | 'ground' | null>(null);
   const [origin, setOrigin] = useState<Origin>({
     source: page.name.replace(/\.[^.]+$/, ''),
@@ -135,7 +134,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     { before: Boolean(sheet || replaces || draft), marked: Boolean(sheet || draft) },
   );
   const ownGround = look && settings.ground === 'colour' ? hexOfRgb(look.ground) : null;
-  const leaving = useLeaving(page, ppi, settings, kind === 'drawing');
+  const whole = useDrawing(page, ppi, settings, { isDrawing: kind === 'drawing', isThere: Boolean(there) });
   const chooseKind = (next: PageKind) => {
     choose(next);
     if (next === 'tile' || next === 'ground') setStage('Square');
@@ -171,7 +170,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     setWrong('');
     if (!ppi || !look) return;
     const ok = await runJob(PAGE, 'Taking the drawing in.', (work) =>
-      keepDrawing(page, settings, ppi, ownGround, taken, origin, work, sheet?.id),
+      keepDrawing(page, settings, ppi, ownGround, whole.taken, origin, work, sheet?.id),
     );
     if (ok) leave();
   };
@@ -303,15 +302,13 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
               />
               {kind === 'drawing' && !squaring && (
                 <DrawingFields
+                  {...whole}
                   look={look}
-                  leaving={leaving}
-                  taken={taken}
                   sheetText={
                     ppi
                       ? lengthsOf(pxToMm(size.width, ppi), pxToMm(size.height, ppi), unit)
                       : 'once its ppi is known'
                   }
-                  onChange={(part) => setTaken({ ...taken, ...part })}
                 />
               )}
               {squaring && (

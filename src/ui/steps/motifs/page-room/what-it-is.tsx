@@ -2,12 +2,9 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { type FirstLook, type Leaving, leavingText, PAGE_KINDS, type PageKind } from '@/core';
-import type { DrawingTaken } from '@/session/drawing';
+import { type FirstLook, PAGE_KINDS, type PageKind } from '@/core';
 
 const NAMES: Record<PageKind, [name: string, says: string]> = {
   motifs: ['Separate motifs', 'Each piece is cut out, to be laid by itself.'],
@@ -82,54 +79,6 @@ export default function WhatItIs({ look, waiting, kind, onKind }: Props) {
           ))}
         </Box>
       )}
-    </Box>
-  );
-}
-
-/** How a page is taken in as one drawing: what leaves the sheet is told. */
-export function DrawingFields({
-  look,
-  leaving: told,
-  taken,
-  sheetText,
-  onChange,
-}: {
-  look: Props['look'];
-  leaving: Leaving[] | null;
-  taken: DrawingTaken;
-  /** The size of the sheet, in the bolt's unit. */
-  sheetText: string;
-  onChange: (part: Partial<DrawingTaken>) => void;
-}) {
-  const leaving = told ? leavingText(told) : [];
-  return (
-    <Box sx={{ display: 'grid', gap: 0.5 }}>
-      {told && (
-        <Box
-          data-testid="leaving"
-          sx={{
-            borderLeft: 3,
-            borderColor: leaving.some((l) => !l.meant) ? 'warning.main' : 'secondary.main',
-            pl: 1.5,
-          }}
-        >
-          {(leaving.length ? leaving : [{ text: 'Nothing leaves the sheet.' }]).map(({ text }) => (
-            <Typography key={text} variant="body2">
-              {text}
-            </Typography>
-          ))}
-        </Box>
-      )}
-      <FormControlLabel
-        control={<Checkbox size="small" checked={taken.keep} onChange={(_, keep) => onChange({ keep })} />}
-        label={look?.settings.ground === 'colour' ? 'keep its ground with it' : 'keep the paper with it'}
-      />
-      <FormControlLabel
-        control={
-          <Checkbox size="small" checked={taken.asCell} onChange={(_, asCell) => onChange({ asCell })} />
-        }
-        label={`make the cell as large as the sheet, ${sheetText}`}
-      />
     </Box>
   );
 }
