@@ -88,6 +88,12 @@ export default function Practice({ project }: { project: Project }) {
                 : 'Lay or draw eight things or more first.'}
             </Typography>
           )}
+          {may && drawn > 0 && (
+            <Typography variant="body2" color="text.secondary">
+              What is drawn is laid anew from its pieces, on a plain ground: its paper's texture, and a vine
+              that runs right through, are left out.
+            </Typography>
+          )}
           {trouble && (
             <Typography role="alert" variant="body2" color="error">
               {trouble}
@@ -127,13 +133,17 @@ export default function Practice({ project }: { project: Project }) {
               ? `Found. Your pin is ${small(marked.off)} from its middle.`
               : `Not there. Your pin is ${small(marked.off)} off; the ring shows the place.`}
           </Typography>
-          {words && (
+          {words ? (
             <Box>
               <Typography variant="h3">{words.title}</Typography>
               <Typography variant="body2" color="text.secondary">
                 {words.why}
               </Typography>
             </Box>
+          ) : (
+            <Typography variant="body2" color="text.secondary">
+              The check itself points nothing out there: it is slight.
+            </Typography>
           )}
           <Typography variant="body2" color="text.secondary">
             {fault?.lookFor}
