@@ -37,6 +37,10 @@ function request(id: string, options: LockOptions, onLost: () => void): Promise<
   });
 }
 
+/** Waits until no window has a bolt; false where that is not waited for any more. */
+export const onceFree = (id: string, signal: AbortSignal): Promise<boolean> =>
+  navigator.locks.request(nameOf(id), { signal }, () => true).catch(() => false);
+
 /** Whether a bolt is open in some window. */
 export async function isOpen(id: string): Promise<boolean> {
   const { held = [] } = (await navigator.locks?.query()) ?? {};

@@ -2,7 +2,7 @@ import { allArt, type Project } from '../core';
 import { letGoOfArt, Stopped, startDrawing } from '../engine';
 import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
-import { holdBolt, talk } from './bolt-lock';
+import { holdBolt, onceFree, talk } from './bolt-lock';
 import { wantCheck } from './checks';
 import { holdPictures, putBesideBack } from './pictures';
 import { fetchPrepared, keepPrepared, takePrepared } from './prepared';
@@ -29,11 +29,12 @@ export type How = 'work' | 'look' | 'take';
  * Opens a bolt: its document with its history, its saving, its view, its checks. One session is open at a time; what
  * the last one still waited for is dropped. `ready` says how the bolt was opened, or that it is not there.
  * @param onLost another window has taken it: here it can be looked at.
+ * @param onFree the window that had it is gone: here it can be worked on.
  */
 export function openSession(
   id: string,
   how: How,
-  onLost: () => void,
+  { onLost, onFree }: { onLost: () => void; onFree: () => void },
 ): { session: Session; ready: Promise<Opened> } {
   const mine = nextSession();
   letGoOfArt();
@@ -41,7 +42,18 @@ export function openSession(
   const lost = () => {
     if (!mine.closed) onLost();
   };
-  return { session: mine, ready: begin(mine, id, how, lost).catch(notOpened) };
+  const ready = begin(mine, id, how, lost).catch(notOpened);
+  void ready.then((now) => {
+    if (now === 'looking') void waitFor(mine, id, onFree);
+  });
+  return { session: mine, ready };
+}
+
+/** A bolt that is looked at here is worked on here once the window that had it is gone. */
+async function waitFor(mine: Session, id: string, onFree: () => void) {
+  const waiting = new AbortController();
+  mine.atEnd(() => waiting.abort());
+  if ((await onceFree(id, waiting.signal)) && !mine.closed) onFree();
 }
 
 /** The bolt is left: what comes next, on the shelf or in another bolt, has nothing of it. */

@@ -56,14 +56,21 @@ async function fetchTrays() {
 
 function useOpen(id: string) {
   const [state, setState] = useState<'opening' | Opened>('opening');
-  const [how, setHow] = useState<How>('work');
+  // Gone the same way again, it is opened again: `left` by the window that had it.
+  const [way, setWay] = useState<{ how: How; left?: true }>({ how: 'work' });
   const { enqueueSnackbar } = useSnackbar();
   useEffect(() => {
     setState('opening');
-    const { session, ready } = openSession(id, how, () => setHow('look'));
+    const { session, ready } = openSession(id, way.how, {
+      onLost: () => setWay({ how: 'look' }),
+      onFree: () => setWay({ how: 'work', left: true }),
+    });
     void ready.then((now) => !session.closed && setState(now));
     return () => closeSession(session);
-  }, [id, how]);
+  }, [id, way]);
+  useEffect(() => {
+    if (way.left) enqueueSnackbar('The other window is gone. You work on this bolt here now.');
+  }, [way, enqueueSnackbar]);
   const refused = useBolt((s) => s.refused);
   useEffect(() => {
     if (refused) enqueueSnackbar(refused.text, { variant: 'warning' });
@@ -72,7 +79,7 @@ function useOpen(id: string) {
   useEffect(() => {
     if (unwritten) enqueueSnackbar(`Not saved. ${unwritten}`, { variant: 'error', preventDuplicate: true });
   }, [unwritten, enqueueSnackbar]);
-  return { state, workHere: () => setHow('take') };
+  return { state, workHere: () => setWay({ how: 'take' }) };
 }
 
 const notHere = () =>

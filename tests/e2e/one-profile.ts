@@ -28,6 +28,11 @@ export const test = base.extend<object, { profile: BrowserContext }>({
     // One page stays, so that the browser does.
     const last = await profile.newPage();
     for (const page of profile.pages()) if (page !== last) await page.close();
+    // A page that was closed lets go of its bolt a moment later.
+    await last.goto('/icon.svg');
+    const held = async () => (await navigator.locks.query()).held?.length ?? 0;
+    while (await last.evaluate(held)) await last.evaluate(() => new Promise(requestAnimationFrame));
+    await last.goto('about:blank');
     const devtools = await profile.newCDPSession(last);
     await devtools.send('Storage.clearDataForOrigin', {
       origin: new URL(baseURL ?? '').origin,

@@ -86,6 +86,15 @@ test('a second window looks on, follows, and may take over; nothing is written o
   // What was done in the first window can be undone in the second.
   for (let n = 0; n < 2; n++) await second.getByRole('button', { name: 'Undo' }).click();
   await expect(second.getByRole('button', { name: `Lay, ${LAID} placements` })).toBeVisible();
+  // Once it is gone, the first works on it by itself.
+  await saved(second);
+  await second.close();
+  await expect(page.getByText('The other window is gone.')).toBeVisible();
+  await expect(page.getByText(looks)).toHaveCount(0);
+  await page.getByTestId('cloth').focus();
+  await page.keyboard.press('n');
+  await page.keyboard.press('Delete');
+  await expect(page.getByRole('button', { name: `Lay, ${LAID - 1} placements` })).toBeVisible();
 });
 
 test('the shelf changes no bolt that is open in another window', async ({ page, context }) => {

@@ -18,6 +18,8 @@ type Props = {
   placeholder?: string;
   /** After a change it shows its value, whatever was typed: what is done once, or what was made whole. */
   once?: boolean;
+  /** What is typed is said though the value is that already: else it changes by itself. */
+  firm?: boolean;
   onChange: (value: number) => void;
   disabled?: boolean;
 };
@@ -36,6 +38,7 @@ export default function NumberField({
   step = 1,
   placeholder,
   once,
+  firm,
   onChange,
   disabled,
 }: Props) {
@@ -64,7 +67,7 @@ export default function NumberField({
     } else {
       setWrong('');
       setText(once ? shown : trim(v, digits));
-      if (value === null || Math.abs(v - value) > 10 ** -digits / 4) onChange(v);
+      if (value === null || firm || Math.abs(v - value) > 10 ** -digits / 4) onChange(v);
     }
   };
   return (

@@ -74,6 +74,7 @@ export default function Scatter({ project, busy }: { project: Project; busy: boo
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
         <NumberField
           label="In all"
+          firm
           digits={0}
           value={count}
           min={1}
