@@ -12,14 +12,21 @@ const SIDES = [
 
 /**
  * The areas that belong together because one shuts the others in: all that border on one patch of ground that nothing leads out of.
- * @param isKept which areas count, by label. @returns labels, each list of them one thing.
+ * @param isKept which areas count, by label. @param cut where a person cut: what lies about that stays apart.
+ * @returns labels, each list of them one thing.
  */
-export function shutIn({ labels }: TorusParts, torus: Torus, isKept: (label: number) => boolean): number[][] {
+export function shutIn(
+  { labels }: TorusParts,
+  torus: Torus,
+  isKept: (label: number) => boolean,
+  cut: Uint8Array | null,
+): number[][] {
   const { width } = torus;
   const ground = Uint8Array.from(labels, (l) => (l && isKept(l) ? 0 : 1));
   const patches = partsOnTorus(ground, torus, false);
   const bordering = new Map<number, Set<number>>();
   const isShut = patches.parts.map((p) => p.winds === 0 && p.area < ROOM * labels.length);
+  for (let p = 0; cut && p < cut.length; p++) if (cut[p]) isShut[patches.labels[p] - 1] = false;
   for (let p = 0; p < labels.length; p++) {
     const patch = patches.labels[p];
     if (!patch || !isShut[patch - 1]) continue;

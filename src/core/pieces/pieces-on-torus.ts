@@ -156,7 +156,7 @@ function told(fine: TorusPicture, from: Off, marks: PieceMarks, ground: Rgb | nu
     const up = root.get(k) ?? k;
     return up === k ? k : rootOf(up);
   };
-  for (const [first, ...others] of kept.length > 1 ? shutIn(found, torus, (k) => root.has(k)) : [])
+  for (const [first, ...others] of kept.length > 1 ? shutIn(found, torus, (k) => root.has(k), cut) : [])
     for (const other of others) if (rootOf(other) !== rootOf(first)) root.set(rootOf(other), rootOf(first));
   if (kept.length <= MOST) joinCrumbs(fine, found, areas, kept, { root, rootOf, cut });
   for (const [a, b] of marks.joins) {

@@ -108,6 +108,14 @@ test('what a ring shuts in is of one thing with it; what lies in a large frame i
   };
   expect(read(painted(ring(70, 84))).pieces).toHaveLength(2);
   expect(read(painted(ring(190, 204))).pieces).toHaveLength(4);
+  // A bar across the ring, cut off at both its ends: what a person cut apart stays apart.
+  const barred = painted((x, y) =>
+    Math.abs(y - 300) < 8 && Math.abs(x - 300) < 75 ? INK : ring(70, 84)(x, y),
+  );
+  const mm = (px: number) => (px / PPI) * 25.4;
+  const down = (x: number) => [285, 315].map((y) => ({ x: mm(x), y: mm(y) }));
+  expect(read(barred).pieces).toHaveLength(2);
+  expect(read(barred, { ...NO_MARKS, cuts: [down(238), down(362)] }).pieces).toHaveLength(3);
 });
 
 test('two that nearly touch are two though their gap is finer than a pixel, and one is far paler than the other', () => {

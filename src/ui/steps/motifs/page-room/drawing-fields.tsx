@@ -4,27 +4,36 @@ import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { type FirstLook, type Leaving, leavingText } from '@/core';
+import { type FirstLook, type Leaving, type LengthUnit, leavingText, pxToMm, type Size } from '@/core';
 import type { DrawingTaken } from '@/session/drawing';
+import { size as lengthsOf } from '../../../parts/lengths';
 
 /** How a page is taken in as one drawing: what leaves the sheet is told. */
 export default function DrawingFields({
   look,
   leaving: told,
   taken,
-  sheetText,
+  ppi,
+  sheet,
+  unit,
   straight,
   onChange,
 }: {
   look: FirstLook | null;
   leaving: Leaving[] | null;
   taken: DrawingTaken;
-  /** The size of the sheet, in the bolt's unit. */
-  sheetText: string;
+  /** null: not known yet. */
+  ppi: number | null;
+  /** The size of the sheet, px. */
+  sheet: Size;
+  unit: LengthUnit;
   /** It can be laid straight, and the bolt is not. */
   straight: boolean;
   onChange: (part: Partial<DrawingTaken>) => void;
 }) {
+  const sheetText = ppi
+    ? lengthsOf(pxToMm(sheet.width, ppi), pxToMm(sheet.height, ppi), unit)
+    : 'once its ppi is known';
   const leaving = told ? leavingText(told) : [];
   return (
     <Box sx={{ display: 'grid', gap: 0.5 }}>

@@ -14,7 +14,6 @@ import {
   type Point,
   pageFits,
   pageMap,
-  pxToMm,
   type Sheet,
   wholePicture,
 } from '@/core';
@@ -33,7 +32,7 @@ import { runJob, useJob } from '@/session/jobs';
 import { type DraftOf, dropDraft } from '@/session/page-draft';
 import JobProgress from '../../../parts/job-progress';
 import lazyPart from '../../../parts/lazy-part';
-import { size as lengthsOf, trim } from '../../../parts/lengths';
+import { trim } from '../../../parts/lengths';
 import OriginFields from '../../../parts/origin-fields';
 import { CornerGrips, PageOutline } from './corners';
 import DrawingFields from './drawing-fields';
@@ -301,15 +300,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                 onKind={chooseKind}
               />
               {kind === 'drawing' && !squaring && (
-                <DrawingFields
-                  {...whole}
-                  look={look}
-                  sheetText={
-                    ppi
-                      ? lengthsOf(pxToMm(size.width, ppi), pxToMm(size.height, ppi), unit)
-                      : 'once its ppi is known'
-                  }
-                />
+                <DrawingFields {...whole} look={look} ppi={ppi} sheet={size} unit={unit} />
               )}
               {squaring && (
                 <StageSquare
