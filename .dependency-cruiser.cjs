@@ -17,7 +17,7 @@ module.exports = {
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot:
-          'node_modules/(zod|immer|fflate|fast-png|fast-xml-parser|d3-contour|fit-curve|culori|papaparse|pdf-lib|@noble/hashes)/',
+          'node_modules/(zod|immer|fflate|fast-png|fast-xml-parser|d3-contour|fit-curve|culori|papaparse|@cantoo/pdf-lib|@cantoo/fontkit|@noble/hashes)/',
       },
     },
     only('engine', ['core']),
@@ -34,10 +34,30 @@ module.exports = {
     },
     {
       name: 'core-is-light',
-      comment: 'What reads XML and writes PDF has doors of its own, so that no page carries it.',
+      comment: 'What reads XML has doors of its own, so that no page carries it.',
       severity: 'error',
       from: { path: '^src/core/index\\.ts$' },
-      to: { path: 'node_modules/(pdf-lib|fast-xml-parser)/', reachable: true },
+      to: { path: 'node_modules/fast-xml-parser/', reachable: true },
+    },
+    {
+      name: 'pdf-has-its-files',
+      comment: 'What writes PDF is in these files alone, and they are fetched when a PDF is wanted.',
+      severity: 'error',
+      from: {
+        path: '^src/',
+        pathNot: ['^src/core/format/pdf/(sheet|board|fitted|picture|test-print)\\.ts$', '\\.test\\.ts$'],
+      },
+      to: { path: 'node_modules/@cantoo/' },
+    },
+    {
+      name: 'pdf-when-it-is-wanted',
+      severity: 'error',
+      from: { path: '^src/', pathNot: ['^src/core/format/pdf/', '\\.test\\.ts$'] },
+      to: {
+        path: '^src/core/format/pdf/(sheet|board|test-print)\\.ts$',
+        dynamic: false,
+        dependencyTypesNot: ['type-only'],
+      },
     },
     {
       name: 'core-folders-by-their-door',

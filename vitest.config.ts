@@ -1,5 +1,8 @@
 import { defineConfig } from 'vitest/config';
 
+/** Tests that put others in the place of what they call, and the longest, which a worker takes by themselves. */
+const APART = ['src/engine/{page-services,index,cut-out}.test.ts', 'tests/{scans,fuzz}/*.test.ts'];
+
 export default defineConfig({
   resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
   test: {
@@ -7,12 +10,19 @@ export default defineConfig({
     projects: [
       // Core keeps no state that a test could leave behind: its files share what they have loaded.
       { extends: true, test: { name: 'core', include: ['src/core/**/*.test.ts'], isolate: false } },
+      // Nor do these.
       {
         extends: true,
         test: {
-          name: 'above',
-          include: ['src/!(core)/**/*.test.{ts,tsx}', 'tests/**/*.test.{ts,tsx}'],
+          name: 'judged',
+          include: ['src/{engine,demo,stand-ins}/**/*.test.ts', 'tests/**/*.test.{ts,tsx}'],
+          exclude: APART,
+          isolate: false,
         },
+      },
+      {
+        extends: true,
+        test: { name: 'above', include: ['src/{session,shelf,ui}/**/*.test.{ts,tsx}', ...APART] },
       },
     ],
     // Left to itself, one of two cores stands idle.

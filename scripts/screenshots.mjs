@@ -112,6 +112,7 @@ await page.keyboard.press('Escape');
 await page.getByRole('button', { name: 'Colourways', exact: true }).click();
 await page.getByRole('radio', { name: 'Show Brisk' }).click();
 await page.keyboard.press('7');
+await page.getByRole('button', { name: 'Filled sheet' }).click();
 await page.getByRole('button', { name: 'Make the PNG' }).click();
 await page.getByTestId('file-proof').waitFor({ timeout: 120000 });
 await shot('send');
@@ -131,10 +132,15 @@ for (const [label, mm] of [
   await page.keyboard.press('Enter');
 }
 await page.waitForTimeout(800);
-await page.getByRole('tab', { name: '2 Clean' }).click();
-await page.getByTestId('dirt').waitFor();
-await page.waitForTimeout(800);
-await shot('clean');
+await page.getByRole('tab', { name: '3 Paper' }).click();
+await page.getByLabel('Seen on').click();
+await page.getByRole('option', { name: 'all side by side' }).click();
+await page.getByTestId('side-by-side').waitFor();
+await page.waitForTimeout(1500);
+await page.mouse.move(150, 170);
+for (let n = 0; n < 3; n++) await page.mouse.wheel(0, -400);
+await page.waitForTimeout(2500);
+await shot('paper');
 await page.getByRole('button', { name: 'Leave it' }).click();
 await sample('Line drawing');
 await page.getByRole('button', { name: 'Separate the motifs' }).click();

@@ -10,11 +10,18 @@ import { launch } from './chromium.mjs';
 import { env, installPackages } from './install.mjs';
 
 const CHROMIUM = launch.executablePath;
+const TOOLS = [
+  ['/usr/bin/pngcheck', 'pngcheck'],
+  ['/usr/bin/tiffinfo', 'libtiff-tools'],
+  ['/usr/bin/pdfinfo', 'poppler-utils'],
+  ['/usr/bin/exiftool', 'libimage-exiftool-perl'],
+  ['/usr/bin/unzip', 'unzip'],
+];
 let passed = 0;
 let failed = 0;
 
-const run = (command, args, extra = {}) =>
-  spawnSync(command, args, { stdio: 'inherit', env: { ...env, ...extra } }).status === 0;
+const run = (command, args, extra = {}, timeout = undefined) =>
+  spawnSync(command, args, { stdio: 'inherit', env: { ...env, ...extra }, timeout }).status === 0;
 const node = (script, ...args) => run(process.execPath, [script, ...args]);
 
 /** Each stage: its name on the command line, what it is, and what it counts. */
@@ -44,6 +51,7 @@ function counted(act, count) {
 }
 
 function unitTests() {
+  fetchTools();
   const args = ['run', '--reporter=default', '--reporter=json'];
   return counted(
     (file) => node(bin('vitest/vitest.mjs'), ...args, `--outputFile.json=${file}`),
@@ -62,13 +70,33 @@ function e2e() {
   );
 }
 
+/** Other people's programs that written files are held against; where they cannot be had, that is said. */
+function fetchTools() {
+  const missing = () => TOOLS.filter(([path]) => !existsSync(path)).map(([, name]) => name);
+  if (missing().length) fromDebian(missing(), '--no-install-recommends');
+  if (missing().length) console.log(`Not here, so not asked of the files: ${missing().join(', ')}.`);
+}
+
+/** Installs packages from Debian, where that may be done and Debian can be reached; it is not waited for long. */
+function fromDebian(packages, ...how) {
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return;
+  console.log(`Installing from Debian: ${packages.join(', ')}.`);
+  const quiet = { DEBIAN_FRONTEND: 'noninteractive' };
+  const soon = [
+    '-o',
+    'Acquire::Retries=0',
+    '-o',
+    'Acquire::http::Timeout=15',
+    '-o',
+    'Acquire::https::Timeout=15',
+  ];
+  if (run('apt-get', [...soon, 'update', '-qq'], quiet, 90_000))
+    run('apt-get', [...soon, 'install', '-y', '-qq', ...how, ...packages], quiet, 300_000);
+}
+
 function findChromium() {
   if (existsSync(CHROMIUM)) return true;
-  if (process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-    console.log('Installing Chromium from Debian.');
-    run('apt-get', ['update', '-qq'], { DEBIAN_FRONTEND: 'noninteractive' });
-    run('apt-get', ['install', '-y', '-qq', 'chromium'], { DEBIAN_FRONTEND: 'noninteractive' });
-  }
+  fromDebian(['chromium']);
   if (existsSync(CHROMIUM)) return true;
   console.error(`The browser tests need ${CHROMIUM}. As root: apt-get update && apt-get install chromium`);
   return false;

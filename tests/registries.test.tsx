@@ -32,7 +32,7 @@ import GroundSection from '../src/ui/steps/brief/ground-section';
 import GuidesSection from '../src/ui/steps/lay/parts/guides-section';
 import { laySections } from '../src/ui/steps/lay/sections';
 import ProductsSection from '../src/ui/steps/scale/products-section';
-import WhatSection from '../src/ui/steps/send/what-section';
+import { sendFormats } from '../src/ui/steps/send/ask';
 
 const asset = 'a'.repeat(64);
 const kite = motifOf({ id: 'k', name: 'Kite', asset, width: 30, height: 30, ppi: 100 });
@@ -86,33 +86,36 @@ test('a format is one object and one line: Send offers it, and a block is writte
     mime: 'image/x-portable-arbitrarymap',
     is: (b) => b[0] === 0x50 && b[1] === 0x37,
     send: {
-      write: async ({ width, height, data }, ppi) => {
-        const head = new TextEncoder().encode(`P7 ${width} ${height} ${ppi}\n`);
-        const file = new Uint8Array(head.length + data.length);
-        file.set(head);
-        file.set(data, head.length);
-        return file;
+      pixels: ['rgba'],
+      *write(block, { width, height, ppi }, onRow = () => {}) {
+        yield new TextEncoder().encode(`P7 ${width} ${height} ${ppi}\n`);
+        for (let y = 0; y < height; y++) {
+          const row = block.rows(y, y + 1).data;
+          onRow(y, row, 0);
+          yield new Uint8Array(row);
+        }
       },
-      readBack: async (bytes) => {
-        const end = bytes.indexOf(10);
-        const [, width, height, ppi] = new TextDecoder()
-          .decode(bytes.subarray(0, end))
-          .split(' ')
-          .map(Number);
-        const data = new Uint8ClampedArray(bytes.slice(end + 1).buffer);
-        return { raster: { width, height, data }, ppi, alpha: true };
+      read: async ({ size, bytes }, _, onRow) => {
+        const file = await bytes(0, size);
+        const end = file.indexOf(10);
+        const [, width, height, ppi] = new TextDecoder().decode(file.subarray(0, end)).split(' ').map(Number);
+        const head = { width, height, ppi, channels: 4 as const };
+        for (let y = 0; y < height; y++)
+          onRow(file.subarray(end + 1 + y * width * 4, end + 1 + (y + 1) * width * 4), y, head, 0);
+        return head;
       },
     },
   };
-  expect(renderToStaticMarkup(<WhatSection project={bolt} />)).not.toContain('PAM');
+  const offered = () => sendFormats('picture', 'sheet').map((f) => f.name);
+  expect(offered()).not.toContain('PAM');
   taken.push(formats.add(pam));
-  expect(renderToStaticMarkup(<WhatSection project={bolt} />)).toContain('PAM');
-  const { proof } = await services.exportBlock(
+  expect(offered()).toContain('PAM');
+  const { proof } = await services.exportPicture(
     {
       ...{ ground: null, ppi: 100, layout: bolt.layout, cellMm: { width: 25.4, height: 25.4 } },
       ...{ arts: [{ motif: 'k', asset, ppi: 100, from: [], to: [] }], placements: [laid] },
     },
-    'pam',
+    { format: 'pam', sheet: null, from: { x: 0, y: 0 } },
     () => {},
   );
   expect(proof).toMatchObject({ width: 200, height: 100, ppi: 100, faithful: true, joins: true });

@@ -42,8 +42,14 @@ const WEARS = [
 ];
 
 test('a motif worn in other inks is drawn so, and counts as those inks on the cloth', async () => {
-  const { file: png } = await services.exportBlock(request, 'png', () => {});
-  const { data } = await sharp(png).raw().toBuffer({ resolveWithObject: true });
+  const { file: png } = await services.exportPicture(
+    request,
+    { format: 'png', sheet: null, from: { x: 0, y: 0 } },
+    () => {},
+  );
+  const { data } = await sharp(await png.arrayBuffer())
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   const at = (x: number, y: number) => [...data.subarray((y * 100 + x) * 3, (y * 100 + x) * 3 + 3)];
   expect(at(20, 20)).toEqual(RED);
   expect(at(20, 65)).toEqual(BLUE);
@@ -74,8 +80,15 @@ test('the share of the ground is that of the block which is sent, on shaded scan
   };
   const inkOf = some.map(() => inks.map((_, k) => k + 1));
   const { shares } = services.inksOnCloth(cloth, inkOf, []);
-  const { file: png } = await services.exportBlock({ ...cloth, ground: null }, 'png', () => {});
-  const alpha = await sharp(png).extractChannel(3).raw().toBuffer();
+  const { file: png } = await services.exportPicture(
+    { ...cloth, ground: null },
+    { format: 'png', sheet: null, from: { x: 0, y: 0 } },
+    () => {},
+  );
+  const alpha = await sharp(await png.arrayBuffer())
+    .extractChannel(3)
+    .raw()
+    .toBuffer();
   const ground = 1 - alpha.reduce((s, v) => s + v, 0) / alpha.length / 255;
   expect(Math.abs(shares[0] - ground)).toBeLessThan(0.005);
   expect(Math.abs(services.check(cloth, {}).cover - (1 - ground))).toBeLessThan(0.005);
@@ -99,6 +112,7 @@ test('flat screens come as one black-and-white picture an ink, in register, and 
   const [red, blue] = await Promise.all(
     ['1-red.png', '2-blue.png'].map((n) => sharp(files[n]).greyscale().raw().toBuffer()),
   );
+  expect(files['1-red.png'][24]).toBe(1);
   let both = 0;
   let inked = 0;
   for (let p = 0; p < red.length; p++) {
@@ -110,6 +124,28 @@ test('flat screens come as one black-and-white picture an ink, in register, and 
   expect(report.map((r) => r.places)).toEqual([1, 1]);
   expect(report[0].areaMm2).toBeCloseTo(3200 * 0.254 ** 2, 0);
   expect(steps.at(-1)).toBe(1);
+  // With marks: room of 12 mm round the same plates, and in it the same in all of them.
+  const ask = { count: 2, trapMm: 0, lineMm: 1, marks: true };
+  const marked = unzipSync(
+    services.screens(request, WEARS, [], [GROUND, RED, RED], ['Ground', 'Red', 'Blue'], ask, () => {}).zip,
+  );
+  const room = Math.round(12 / 0.254);
+  const [one, other] = await Promise.all(
+    ['1-red.png', '2-blue.png'].map((n) =>
+      sharp(marked[n]).greyscale().raw().toBuffer({ resolveWithObject: true }),
+    ),
+  );
+  expect([one.info.width, one.info.height]).toEqual([100 + 2 * room, 100 + 2 * room]);
+  let marks = 0;
+  for (let p = 0; p < one.data.length; p++) {
+    const [x, y] = [(p % one.info.width) - room, Math.floor(p / one.info.width) - room];
+    if (x >= 0 && y >= 0 && x < 100 && y < 100) expect(one.data[p]).toBe(red[y * 100 + x]);
+    else {
+      expect(one.data[p]).toBe(other.data[p]);
+      if (one.data[p] === 0) marks++;
+    }
+  }
+  expect(marks).toBeGreaterThan(100);
 });
 
 test('an ink is parted in the two colours of its own part of the art; an even one cannot be', () => {

@@ -1,13 +1,12 @@
 import { zipSync } from 'fflate';
 import {
-  encodePng,
+  encodeBits,
   extractPalette,
   flatPlates,
   type InksOnCloth,
   inkLabels,
   inksOnCloth,
   labelsOf,
-  type Placed,
   type Printed,
   pixelPlan,
   printedInks,
@@ -20,17 +19,19 @@ import {
   type Scene,
   type SceneMotif,
   slug,
+  withRegisterMarks,
   writeCsv,
 } from '../core';
 import { colouredArt, cubeNow, plainArt, setCube } from './art-store';
 import { decodePicture } from './decode';
+import { countInks, inFlatColours } from './flat-colours';
 import { type Printer, readPrinter } from './icc';
 import type { ArtRequest, Progress, ProofSeen, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
 import { bitmapOf } from './surface';
 
-/** What flat screens are asked for, lengths in mm. */
-export type ScreensAsk = { count: number; trapMm: number; lineMm: number };
+/** What flat screens are asked for, lengths in mm; `marks`: to lay them over each other by, in room round them. */
+export type ScreensAsk = { count: number; trapMm: number; lineMm: number; marks?: boolean };
 /** One screen as it came out: its ink by number, areas in mm2 on one block, and the largest place too thin to print. */
 export type ScreenReport = {
   ink: number;
@@ -71,36 +72,6 @@ function largestOf({ placements, layers, split, arts, cellMm }: SceneRequest, ar
   return Math.max(0.2, ...sizes);
 }
 
-/**
- * The same scene with every ink in a flat colour of its own that no two share; the ground is the first of them. What
- * lies over what is what counts, not what a glaze makes of them.
- */
-function labelled(
-  request: SceneRequest,
-  inkOf: number[][],
-  groundInks: number[],
-): { request: SceneRequest; labels: Rgb[] } {
-  const count = 1 + Math.max(0, ...inkOf.flat(), ...groundInks);
-  const labels = inkLabels(count);
-  const arts = request.arts.map((a, n) => ({
-    ...a,
-    to: inkOf[n].map((k) => labels[k]),
-    texture: a.from.map(() => 0),
-    proof: undefined,
-  }));
-  const flat = (list: Placed[]) => list.map((p) => ({ ...p, blend: 'normal' as const }));
-  const placements = flat(request.placements);
-  // What is in no ink of the bolt has none to count.
-  const layers = request.layers?.filter((l) => l.kind !== 'tile' || !l.texture);
-  const told = { ...request, ground: labels[0], arts, placements, layers, grain: undefined };
-  return { request: { ...told, split: labelledSplit(request, labels, groundInks) }, labels };
-}
-
-/** The ground in the flat colours of the inks that it is split in. */
-function labelledSplit({ split }: SceneRequest, labels: Rgb[], groundInks: number[]): SceneRequest['split'] {
-  return split && { ...split, colours: groundInks.map((k) => labels[k]) };
-}
-
 /** Colours: what lies where, what a printer makes of them, and pictures of the cloth in any of them. */
 export const colourServices = {
   palette: (assets: string[], count?: number) => extractPalette([...new Set(assets)].map(plainArt), count),
@@ -136,22 +107,23 @@ export const colourServices = {
    * @param inkOf for each art, the ink of each colour. @param groundInks those that the ground is split in.
    */
   inksOnCloth(request: SceneRequest, inkOf: number[][], groundInks: number[]): InksOnCloth {
-    const named = labelled(request, inkOf, groundInks);
+    const labels = inkLabels(countInks(inkOf, groundInks));
+    const named = inFlatColours(request, labels, inkOf, groundInks);
     const full = pixelPlan(request.layout, request.cellMm, request.ppi);
     const ppi = Math.min(1, MEASURED_PX / Math.max(full.block.width, full.block.height)) * request.ppi;
     const plan = pixelPlan(request.layout, request.cellMm, ppi);
-    const motifs = named.request.arts.map((a): [string, SceneMotif] => [
+    const motifs = named.arts.map((a): [string, SceneMotif] => [
       a.motif,
       quickMotif(a, ppi, largestOf(request, a.motif)),
     ]);
-    const scene: Scene = { ...named.request, motifs: new Map(motifs) };
+    const scene: Scene = { ...named, motifs: new Map(motifs) };
     const bare = renderBlock({ ...scene, ground: null }, plan);
     let cover = 0;
     for (let i = 3; i < bare.data.length; i += 4) cover += bare.data[i] / 255;
     // Where the ground is of several inks, or in a picture, what art covers does not tell how much of it shows.
     const plain = !scene.split && !scene.layers?.some((l) => l.kind === 'tile');
     const known = plain ? (cover * 4) / bare.data.length : undefined;
-    return inksOnCloth(renderBlock(scene, plan), named.labels, known);
+    return inksOnCloth(renderBlock(scene, plan), labels, known);
   },
 
   /** A window of the cloth from its corner, `width` x `height` px at a ppi; a ground may be proofed with it. */
@@ -165,7 +137,7 @@ export const colourServices = {
   },
 
   /**
-   * Flat screens of the repeat block, one PNG for each ink (black prints), in register, with a report, as a zip.
+   * Flat screens of the repeat block, one PNG of one bit a pixel for each ink (black prints), in register, with a report, as a zip.
    * @param inkOf as above. @param shown the inks' colours, ground first. @param names of the inks.
    */
   screens(
@@ -179,17 +151,18 @@ export const colourServices = {
   ): { zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] } {
     const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
     const { width, height } = plan.block;
-    const named = labelled(request, inkOf, groundInks);
-    const block = renderBlock(sceneOf(named.request), plan, { onProgress: (s) => onProgress(s * 0.4) });
+    const labels = inkLabels(countInks(inkOf, groundInks));
+    const named = inFlatColours(request, labels, inkOf, groundInks);
+    const block = renderBlock(sceneOf(named), plan, { onProgress: (s) => onProgress(s * 0.4) });
     const px = plan.scale.x;
     const options = { count: ask.count, trapPx: ask.trapMm * px, linePx: ask.lineMm * px, printed: shown };
     const files: Record<string, Uint8Array> = {};
     const report: ScreenReport[] = [];
-    for (const plate of flatPlates(block, named.labels, options)) {
+    for (const plate of flatPlates(block, labels, options)) {
       const file = `${report.length + 1}-${slug(names[plate.ink] ?? '', 'ink')}.png`;
-      const data = new Uint8ClampedArray(plate.mask.length * 4).fill(255);
-      for (const [p, on] of plate.mask.entries()) if (on) data.fill(0, p * 4, p * 4 + 3);
-      files[file] = encodePng({ width, height, data }, request.ppi);
+      const bare = { mask: plate.mask, width, height };
+      const out = ask.marks ? withRegisterMarks(bare, px) : bare;
+      files[file] = encodeBits(out.mask, out, request.ppi);
       report.push({
         ink: plate.ink,
         file,

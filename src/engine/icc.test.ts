@@ -1,11 +1,31 @@
 import { readFileSync } from 'node:fs';
 import { differenceCiede2000 } from 'culori';
+import { cmsInfoDescription, INTENT_RELATIVE_COLORIMETRIC, instantiate, TYPE_RGB_8 } from 'lcms-wasm';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
 import { differenceOf, newRaster, printedInks, type Rgb, softProof } from '../core';
+import { srgbProfile } from '../core/format/icc/srgb';
 import { readPrinter } from './icc';
 
 const profile = new Uint8Array(readFileSync('public/profiles/coated-offset.icc'));
+
+test('the profile of sRGB that files carry is that of lcms: colours go through both to the same inks', async () => {
+  const l = await instantiate();
+  const own = srgbProfile();
+  const [mine, theirs] = [l.cmsOpenProfileFromMem(own, own.length), l.cmsCreate_sRGBProfile()];
+  expect(l.cmsGetProfileInfoASCII(mine, cmsInfoDescription, 'en', 'US')).toMatch(/^sRGB/);
+  const rgb = Uint8Array.from({ length: 3 * 4096 }, (_, i) => ((i % 3) * 97 + Math.floor(i / 3) * 31) & 255);
+  for (const [from, to] of [
+    [mine, theirs],
+    [theirs, mine],
+  ] as const) {
+    const seen = l.cmsDoTransform(
+      l.cmsCreateTransform(from, TYPE_RGB_8, to, TYPE_RGB_8, INTENT_RELATIVE_COLORIMETRIC, 0),
+      ...([rgb, 4096] as const),
+    );
+    expect(Math.max(...rgb.map((v, i) => Math.abs(v - (seen[i] ?? 0))))).toBeLessThanOrEqual(1);
+  }
+});
 
 test('the shipped profile: white stays white, loud screen colours are far off, ink totals are those of offset', async () => {
   const { inks, cube } = await readPrinter(profile);

@@ -4,9 +4,11 @@ import {
   INTENT_ABSOLUTE_COLORIMETRIC,
   INTENT_RELATIVE_COLORIMETRIC,
   instantiate,
+  TYPE_CMYK_8,
   TYPE_CMYK_16,
   TYPE_RGB_8,
   TYPE_RGB_16,
+  TYPE_RGBA_8,
 } from 'lcms-wasm';
 import { cubeColours, FileRefused, once, type ProofCube } from '../core';
 import type { ProofSeen } from './protocol';
@@ -96,4 +98,35 @@ function printerOf(l: Lcms, bytes: Uint8Array, space: Printer['inks'], seen: Pro
     l.cmsCloseProfile(screen);
     l.cmsCloseProfile(profile);
   }
+}
+
+/**
+ * What puts pixels of a screen, RGBA, into the inks of a printer, CMYK of 8 bits each (relative colorimetric, black point compensated).
+ * @throws FileRefused when the profile is none, or of other inks than CMYK.
+ */
+export async function inksOfScreen(
+  bytes: Uint8Array,
+): Promise<(rgba: Uint8ClampedArray) => Uint8ClampedArray<ArrayBuffer>> {
+  if (headOf(bytes).space !== 'CMYK')
+    throw new FileRefused('This profile is for RGB: choose one for CMYK inks under Colour, or send RGB.');
+  const l = await lcms();
+  const profile = l.cmsOpenProfileFromMem(bytes, bytes.length);
+  if (!profile) throw new FileRefused(BROKEN);
+  const screen = l.cmsCreate_sRGBProfile();
+  const out = l.cmsCreateTransform(
+    ...([screen, TYPE_RGBA_8, profile, TYPE_CMYK_8] as const),
+    INTENT_RELATIVE_COLORIMETRIC,
+    cmsFLAGS_BLACKPOINTCOMPENSATION,
+  );
+  l.cmsCloseProfile(screen);
+  l.cmsCloseProfile(profile);
+  if (!out)
+    throw new FileRefused(
+      'This profile has no way from a screen to its inks. Ask your printer for one that has.',
+    );
+  return (rgba) => {
+    const screen = new Uint8Array(rgba.buffer, rgba.byteOffset, rgba.length);
+    // What comes back is longer, as if alpha came with it.
+    return new Uint8ClampedArray(l.cmsDoTransform(out, screen, rgba.length >> 2).subarray(0, rgba.length));
+  };
 }

@@ -1,8 +1,16 @@
 import { proxy, type Remote, transfer } from 'comlink';
-import { formatOf, type ProofCube, type Raster, type Rgb } from '../core';
+import { formatOf, formats, type ProofCube, pixelPlan, type Raster, type Rgb } from '../core';
 import { knownLines, measureEach, takeLines } from './lines';
+import { isPlainCloth, PROBE } from './plain-cloth';
 import { Pool } from './pool';
-import { type ArtRequest, assetOfKey, type Incoming, type Progress, type ProofSeen } from './protocol';
+import {
+  type ArtRequest,
+  assetOfKey,
+  type FileProof,
+  type Incoming,
+  type Progress,
+  type ProofSeen,
+} from './protocol';
 import type { Services } from './services';
 import type { TileFile } from './tile-services';
 import { type Bounds, WorkerSlot } from './worker-slot';
@@ -13,14 +21,18 @@ export type {
   CutArt,
   FileProof,
   Incoming,
+  InksAsk,
   LayRequest,
+  PageLook,
   PageView,
   PieceRequest,
   Proof,
   ProofSeen,
   SceneRequest,
+  SendAsk,
+  ShutInSight,
 } from './protocol';
-export { FAR_OFF, MARKED } from './protocol';
+export { FAR_OFF, linesKey, MARKED } from './protocol';
 export type { SeenTile, TileFile, TileMending } from './tile-services';
 export { Stopped } from './worker-slot';
 
@@ -272,8 +284,52 @@ export const letGoOfTile = () => tiles.end();
 
 export const proveWrapOf = (request: Parameters<Services['proveWrap']>[0], work: Work, load: AssetLoader) =>
   inBatch(request.arts, load, (s) => s.proveWrap(request, proxy(work.onProgress)), work);
-export const exportBlock = (...[request, format, work, load]: [...Ask<'exportBlock'>, Work, AssetLoader]) =>
-  inBatch(request.arts, load, (s) => s.exportBlock(request, format, proxy(work.onProgress)), work);
+/** A test print of a cloth, as a PDF. */
+export const testPrint = (
+  ...[request, ask, work, load]: [...Parameters<Services['testPrint']>, Work, AssetLoader]
+) => inBatch(request.arts, load, (s) => s.testPrint(request, ask), work);
+
+/** Writes a cloth as shapes, and has another program draw it. */
+async function exportShapes(
+  ...[request, ask, work, load]: [...Ask<'exportPicture'>, Work, AssetLoader]
+): Promise<{ file: Blob; proof: FileProof }> {
+  const drawings = new Map<string, Uint8Array<ArrayBuffer>>();
+  for (const asset of new Set(request.arts.flatMap((a) => (a.drawWidth ? [a.asset] : []))))
+    drawings.set(asset, await load(asset));
+  const { svg, probe } = await inBatch(request.arts, load, (s) => s.shapesOf(request, ask, drawings), work);
+  work.onProgress(0.5);
+  const file = new Blob([svg], { type: 'image/svg+xml' });
+  const seen = await drawn(new TextEncoder().encode(probe), PROBE, MOST.reading);
+  const proof = await inBatch(request.arts, load, (s) => s.proveShapes(request, file, seen), work);
+  work.onProgress(1);
+  return { file, proof };
+}
+
+/** So large a block is rendered by one worker at a time: two would hold twice as much. */
+const MOST_BESIDE_PX = 40e6;
+
+/** Writes a picture file and reads it back: a block that is not large by two workers beside each other. */
+export async function exportPicture(
+  ...[request, ask, work, load]: [...Ask<'exportPicture'>, Work, AssetLoader]
+): Promise<{ file: Blob; proof: FileProof }> {
+  const { block } = pixelPlan(request.layout, request.cellMm, request.ppi);
+  const told = proxy(work.onProgress);
+  if (ask.shapes && ask.format === 'svg' && isPlainCloth(request))
+    return exportShapes(request, ask, work, load);
+  if (formats.of(ask.format)?.lossy || block.width * block.height > MOST_BESIDE_PX)
+    return inBatch(request.arts, load, (s) => s.exportPicture(request, ask, told), work);
+  const [written, elsewhere] = await Promise.all([
+    inBatch(request.arts, load, (s) => s.writePicture(request, ask, told), work),
+    inBatch(request.arts, load, (s) => s.cutElsewhere(request, ask), work),
+  ]);
+  const proof = await inBatch(
+    request.arts,
+    load,
+    (s) => s.provePicture(request, ask, written, elsewhere, told),
+    work,
+  );
+  return { file: written.file, proof };
+}
 
 export const scatter = (...[request, rules, seed, work]: [...Ask<'scatter'>, Work]) =>
   reckon((s) => s.scatter(request, rules, seed, proxy(work.onProgress)), work);

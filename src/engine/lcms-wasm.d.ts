@@ -1,6 +1,8 @@
 /** The part of lcms-wasm that is used; the package ships no types. */
 declare module 'lcms-wasm' {
   export const TYPE_RGB_8: number;
+  export const TYPE_RGBA_8: number;
+  export const TYPE_CMYK_8: number;
   export const TYPE_CMYK_16: number;
   export const TYPE_RGB_16: number;
   export const INTENT_RELATIVE_COLORIMETRIC: number;

@@ -1,13 +1,13 @@
 import exifr from 'exifr';
 import {
-  backArt,
+  artIn,
   type Corners,
   commonBox,
   crop,
+  cutByPage,
   dirtOn,
   encodePng,
   evenLight,
-  type FirstLook,
   findPage,
   firstLook,
   formatOf,
@@ -18,12 +18,13 @@ import {
   type Leaving,
   leavingSheet,
   MM_PER_INCH,
-  mmToPx,
   type Piece,
   piecesOf,
   plainWords,
   ppiOf,
+  pxToMm,
   type Raster,
+  type ReadPage,
   readPage,
   readPictureHead,
   reduceTo,
@@ -38,7 +39,7 @@ import { readOra } from '../core/format/ora/read';
 import { decodeCutOut } from '../core/format/png/read';
 import { readSvg } from '../core/format/svg/read';
 import { decodePicture } from './decode';
-import type { CutArt, Incoming, PageSight, PageView, Progress } from './protocol';
+import type { CutArt, Incoming, PageLook, PageSight, PageView, Progress, ShutInSight } from './protocol';
 import { bitmapOf } from './surface';
 import { drawSvg } from './svg';
 
@@ -50,13 +51,14 @@ const inHand: {
   picture?: Picture;
   page?: { key: string; raster: Raster };
   levels: Map<number, Raster>;
+  places?: { key: string; read: ReadPage & { factor: number } };
   pieces?: { art: Piece[]; ppi: number };
 } = { levels: new Map() };
 
 async function pictureOf(bytes: Bytes): Promise<Picture> {
   const key = await sha256Of(bytes);
   if (inHand.picture?.key === key) return inHand.picture;
-  Object.assign(inHand, { picture: undefined, page: undefined });
+  Object.assign(inHand, { picture: undefined, page: undefined, places: undefined });
   inHand.levels.clear();
   const picture: Picture = { key, raster: await decodePicture(bytes) };
   inHand.picture = picture;
@@ -76,6 +78,7 @@ async function pageOf(bytes: Bytes, settings: IntakeSettings): Promise<Raster> {
   if (inHand.page?.key === wanted) return inHand.page.raster;
   const page = { key: wanted, raster: squarePage(raster, settings.corners, settings.aspect) };
   inHand.page = page;
+  inHand.places = undefined;
   inHand.levels.clear();
   return page.raster;
 }
@@ -125,6 +128,41 @@ async function inspectLayers(bytes: Bytes, sha256: string): Promise<Incoming> {
     });
   }
   return { kind: 'layers', sha256, ppi, width, height, layers: cut };
+}
+
+/** So many places with paper shut in are shown, each with so much about it, as a share of its size. */
+const SHUT_IN = { most: 40, about: 0.35 };
+/** A page is this fine, px, where they are looked for. */
+const PLACES_PX = 1200;
+
+/** The page read as fine as places are looked for in it, whatever is shown of it; `factor`: how many px of the page one of it is. */
+function readForPlaces(full: Raster, ppi: number, settings: IntakeSettings): ReadPage & { factor: number } {
+  const key = JSON.stringify([inHand.page?.key, ppi, settings]);
+  if (inHand.places?.key !== key) {
+    const { raster, factor } = levelOf(full, Math.max(full.width, full.height), PLACES_PX);
+    inHand.places = { key, read: { ...readPage(raster, ppi / factor, settings, factor), factor } };
+  }
+  return inHand.places.read;
+}
+
+/** Paper that the art of a page shuts in, each with its picture: the same however near the page is looked at. */
+function placesOf(full: Raster, fullPpi: number, settings: IntakeSettings): ShutInSight[] {
+  const { page, ppi, shutIn, factor } = readForPlaces(full, fullPpi, settings);
+  return shutIn.slice(0, SHUT_IN.most).map(({ box, at, open, taken, clicks }) => {
+    const about = Math.ceil(SHUT_IN.about * Math.max(box.width, box.height)) + 4;
+    const [x, y] = [Math.max(0, box.x - about), Math.max(0, box.y - about)];
+    const width = Math.min(page.width - x, box.width + 2 * about);
+    const height = Math.min(page.height - y, box.height + 2 * about);
+    return {
+      at: { x: at.x * factor, y: at.y * factor },
+      widthMm: pxToMm(box.width, ppi),
+      heightMm: pxToMm(box.height, ppi),
+      open,
+      taken,
+      clicks,
+      picture: bitmapOf(reduceTo(crop(page, x, y, width, height), 96).raster),
+    };
+  });
 }
 
 /** What the workers do with a page on its way in. */
@@ -178,47 +216,39 @@ export const pageServices = {
     const longSide = Math.max(ask.longSide, fine);
     const { raster, factor } = levelOf(full, Math.max(region.width, region.height), longSide);
     const read = readPage(raster, ppi / factor, settings, factor);
-    const smallest = settings.smallestMm2 * (ppi / factor / MM_PER_INCH) ** 2;
     const figures: Partial<PageSight> = { shadow: hardShadow(raster) };
+    const [x, y] = [Math.floor(region.x / factor), Math.floor(region.y / factor)];
+    const box = {
+      ...{ x, y },
+      width: Math.max(1, Math.min(raster.width - x, Math.ceil(region.width / factor))),
+      height: Math.max(1, Math.min(raster.height - y, Math.ceil(region.height / factor))),
+    };
+    const inBox = (all: Raster) => crop(all, x, y, box.width, box.height);
     let shown: Raster;
     if (ask.show === 'dirt') {
-      const dirt = dirtOn(read, smallest);
-      shown = dirt.picture;
+      const dirt = dirtOn(read, settings.smallestMm2 * (read.ppi / MM_PER_INCH) ** 2);
+      shown = inBox(dirt.picture);
       Object.assign(figures, { histogram: histogramOf(read), grey: dirt.grey, marks: dirt.marks });
     } else if (ask.show === 'page') {
-      shown = evenLight(raster, read.tone);
+      shown = evenLight(raster, read.tone, box);
       figures.histogram = histogramOf(read);
     } else {
-      const flat = evenLight(raster, read.tone);
-      shown = { ...flat, data: flat.data.slice() };
-      if (!read.cutOut) {
-        for (let p = 0; p < read.mask.length; p++) shown.data[p * 4 + 3] = read.mask[p] ? 255 : 0;
-      }
-      if (settings.back) {
-        shown = backArt(shown, {
-          shrinkPx: mmToPx(settings.back.shrinkMm, read.ppi),
-          bridgePx: mmToPx(settings.back.bridgeMm, read.ppi),
-          ...(settings.back.with === 'page' ? { backing: flat } : {}),
-        }).art;
-      }
+      // A backing reaches over the whole of a piece, so all of it is looked at.
+      const whole = { x: 0, y: 0, width: raster.width, height: raster.height };
+      shown = settings.back ? inBox(artIn(read, whole, settings)) : artIn(read, box, settings);
+      if (ask.show === 'pieces') figures.boxes = boxesOf(read, settings, factor);
+      else figures.shutIn = placesOf(full, ppi, settings);
+      if (ask.show === 'beside') figures.before = bitmapOf(inBox(raster));
     }
-    const boxes = ask.show === 'pieces' ? boxesOf(read, settings, factor) : undefined;
-    const [x, y] = [Math.floor(region.x / factor), Math.floor(region.y / factor)];
-    const cut = crop(
-      shown,
-      x,
-      y,
-      Math.max(1, Math.min(shown.width - x, Math.ceil(region.width / factor))),
-      Math.max(1, Math.min(shown.height - y, Math.ceil(region.height / factor))),
-    );
-    return { bitmap: bitmapOf(cut), factor, x: x * factor, y: y * factor, boxes, ...figures };
+    return { bitmap: bitmapOf(shown), factor, x: x * factor, y: y * factor, ...figures };
   },
 
   /** What the page seems to be. */
-  async lookAtPage(bytes: Bytes, ppi: number, settings: IntakeSettings, camera: boolean): Promise<FirstLook> {
+  async lookAtPage(bytes: Bytes, ppi: number, settings: IntakeSettings, camera: boolean): Promise<PageLook> {
     const full = await pageOf(bytes, settings);
     const { raster, factor } = levelOf(full, Math.max(full.width, full.height), LOOK_PX);
-    return firstLook(raster, ppi / factor, camera);
+    const look = firstLook(raster, ppi / factor, camera);
+    return { ...look, shutIn: readForPlaces(full, ppi, { ...settings, ...look.settings }).shutIn.length };
   },
 
   /** What of its art leaves the page, as it is set to be read. */
@@ -253,7 +283,8 @@ export const pageServices = {
       let area = 0;
       for (let i = 3; i < art.data.length; i += 4) if (art.data[i] >= 128) area++;
       const thumb = bitmapOf(reduceTo(art, THUMB).raster);
-      return { box: { x, y, width: art.width, height: art.height }, area, thumb, top: hasTop(art) };
+      const cutOff = cutByPage({ x, y, art }, full, ppi);
+      return { box: { x, y, width: art.width, height: art.height }, area, thumb, top: hasTop(art), cutOff };
     });
   },
 

@@ -1,4 +1,16 @@
-import type { Layout, Placed, Point, Reserved, Rgb, Scene, SceneGrain, Silhouette, Size } from '../core';
+import type {
+  FirstLook,
+  Layout,
+  Placed,
+  Point,
+  Reserved,
+  Rgb,
+  Scene,
+  SceneGrain,
+  SheetAsk,
+  Silhouette,
+  Size,
+} from '../core';
 
 /**
  * Which art, at which ppi, from the inks it was drawn in to the inks it is wanted in (ground left out). Vector
@@ -73,7 +85,7 @@ export type Incoming = { sha256: string } & (
 export type PageView =
   | { show: 'picture' }
   | {
-      show: 'page' | 'dirt' | 'art' | 'pieces';
+      show: 'page' | 'dirt' | 'art' | 'beside' | 'pieces';
       longSide: number;
       region: { x: number; y: number; width: number; height: number };
     };
@@ -93,18 +105,47 @@ export type SceneRequest = {
 
 export type Progress = (share: number) => void;
 
+/** What lies in which ink: for each art the ink of each colour, those that the ground is split in, and all, the ground first. */
+export type InksAsk = { inkOf: number[][]; groundInks: number[]; inks: { name: string; rgb: Rgb }[] };
+
+/**
+ * What is written: in which format, a sheet (px, with its bleed) or the block (null), from where on the cloth, px of the print, turned
+ * by so many quarters clockwise.
+ */
+export type SendAsk = {
+  format: string;
+  sheet: { width: number; height: number } | null;
+  from: { x: number; y: number };
+  turn?: 0 | 1 | 2 | 3;
+  /** As shapes, where the art is shapes and the format has them. */
+  shapes?: boolean;
+  /** In the inks of a printer, whose profile is given. */
+  cmyk?: boolean;
+  /** One motif or one ink by itself, in grey tones: black where it is full. */
+  alone?: { motif: string } | ({ ink: number } & InksAsk);
+  /** The picture in layers: one for each motif (by these names), one for each ink, or an empty one above it. */
+  layers?: { motifs: { id: string; name: string }[] } | InksAsk | 'empty';
+} & Pick<SheetAsk, 'about' | 'profile' | 'unpacked' | 'bleed' | 'marks' | 'font'>;
+
 /** What a written file was found to be when it was read back by another decoder. */
 export type FileProof = {
   bytes: number;
   sha256: string;
+  crc: number;
   width: number;
   height: number;
   ppi: number;
   alpha: boolean;
-  /** The block cut elsewhere and put back is the same picture, byte for byte. */
+  /** The cloth cut elsewhere and put back is the same picture, byte for byte, and so is every repeat of it in a sheet. */
   joins: boolean;
-  /** Every pixel read back is the one that was rendered. */
+  /** Every pixel read back is the one that was rendered; of a format that loses some, nearly. */
   faithful: boolean;
+  /** Its layers laid over each other, lowest first: how many, how far off the picture, levels, and the share of it that is over 2 off. */
+  layers?: { count: number; mean: number; apart: number };
+  /** It is of shapes, and was drawn by another program to be held against the cloth. */
+  shapes?: true;
+  /** How far off its pixels are where a format loses some, levels. */
+  error?: { mean: number; most: number };
 };
 
 /** A page as it is shown: the bitmap, where its corner is on the page, and what was counted on the way. */
@@ -113,6 +154,8 @@ export type PageSight = {
   factor: number;
   x: number;
   y: number;
+  /** The same part as it came, before anything was done to it. */
+  before?: ImageBitmap;
   /** 64 steps from black to white. */
   histogram?: number[];
   /** Share of the paper that is not clean, and how many small marks are on it. */
@@ -122,6 +165,23 @@ export type PageSight = {
   shadow?: number;
   /** Boxes of the pieces, px of the page; a sentence when there are none. */
   boxes?: { x: number; y: number; width: number; height: number }[] | string;
+  /** Paper that the art shuts in, largest first; only the first so many are shown. */
+  shutIn?: ShutInSight[];
+};
+
+/** What a page seems to be, and in how many places its art shuts paper in, or nearly. */
+export type PageLook = FirstLook & { shutIn: number };
+
+/** Paper that is shut in, as it is seen: a place in it, px of the page, its size, and whether it is taken away by which of the clicks. */
+export type ShutInSight = {
+  at: { x: number; y: number };
+  widthMm: number;
+  heightMm: number;
+  /** Nearly shut in: it went with the paper unless it is given back. */
+  open: boolean;
+  taken: boolean;
+  clicks: number[];
+  picture: ImageBitmap;
 };
 
 /** What lies on the cloth, by silhouettes: enough to lay more and to measure gaps. `locked`: numbers that stay. */

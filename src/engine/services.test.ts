@@ -1,8 +1,10 @@
+import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { encodePng, newRaster, type Rgb, sha256Of } from '../core';
 import type { SceneRequest } from './protocol';
 import { services } from './services';
+import { drawSvg, startSvg } from './svg';
 
 const RED: Rgb = [190, 70, 50];
 const BLUE: Rgb = [30, 60, 140];
@@ -35,9 +37,9 @@ beforeAll(async () => {
 describe('the file sent', () => {
   test('is in the colours asked for, on its ground, and its proof says what another decoder sees', async () => {
     const steps: number[] = [];
-    const { file, proof } = await services.exportBlock(
+    const { file, proof } = await services.exportPicture(
       request([[10, 200, 30], BLUE], [240, 230, 210]),
-      'png',
+      { format: 'png', sheet: null, from: { x: 0, y: 0 } },
       (s) => steps.push(s),
     );
     expect(proof).toMatchObject({
@@ -47,10 +49,12 @@ describe('the file sent', () => {
       alpha: false,
       joins: true,
       faithful: true,
-      bytes: file.length,
+      bytes: file.size,
     });
-    expect(proof.sha256).toBe(await sha256Of(file));
-    const { data, info } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
+    expect(proof.sha256).toBe(await sha256Of(new Uint8Array(await file.arrayBuffer())));
+    const { data, info } = await sharp(await file.arrayBuffer())
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     expect([info.width, info.height, info.channels]).toEqual([100, 200, 3]);
     const at = (x: number, y: number) => [...data.subarray((y * 100 + x) * 3, (y * 100 + x) * 3 + 3)];
     expect(at(99, 0)).toEqual([240, 230, 210]);
@@ -64,12 +68,43 @@ describe('the file sent', () => {
   });
 
   test('without ground is clear between the motifs', async () => {
-    const { file, proof } = await services.exportBlock(request([RED, BLUE], null), 'png', () => {});
+    const { file, proof } = await services.exportPicture(
+      request([RED, BLUE], null),
+      { format: 'png', sheet: null, from: { x: 0, y: 0 } },
+      () => {},
+    );
     expect(proof.alpha).toBe(true);
-    const { data } = await sharp(file).raw().toBuffer({ resolveWithObject: true });
+    const { data } = await sharp(await file.arrayBuffer())
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     expect(data[3]).toBe(0);
     expect([...data.subarray((47 * 100 + 35) * 4, (47 * 100 + 35) * 4 + 4)]).toEqual([...RED, 255]);
   });
+});
+
+test('an SVG is drawn by another library as the sheet that was asked for', async () => {
+  await startSvg(readFileSync('node_modules/@resvg/resvg-wasm/index_bg.wasm'));
+  const cloth = request([RED, BLUE], [240, 230, 210]);
+  const ask = { sheet: { width: 230, height: 260 }, from: { x: 30, y: 10 } };
+  const svg = await services.exportPicture(cloth, { format: 'svg', ...ask }, () => {});
+  expect(svg.proof).toMatchObject({
+    width: 230,
+    height: 260,
+    ppi: 100,
+    alpha: false,
+    joins: true,
+    faithful: true,
+  });
+  const png = await services.exportPicture(cloth, { format: 'png', ...ask }, () => {});
+  const want = await sharp(await png.file.arrayBuffer())
+    .raw()
+    .toBuffer();
+  const drawn = await drawSvg(await svg.file.text(), 230);
+  expect([drawn.width, drawn.height]).toEqual([230, 260]);
+  let off = 0;
+  for (let p = 0; p < 230 * 260; p++)
+    for (let c = 0; c < 3; c++) off += Math.abs(drawn.data[p * 4 + c] - want[p * 3 + c]);
+  expect(off / want.length).toBeLessThan(0.5);
 });
 
 test('inks, check and wrap proof over the art that was taken in', () => {

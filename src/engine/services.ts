@@ -1,8 +1,5 @@
 import { transfer } from 'comlink';
 import {
-  ArgumentError,
-  differingPixels,
-  formats,
   type LinePicture,
   LruCache,
   labDistance,
@@ -12,9 +9,6 @@ import {
   proveWrap,
   type Raster,
   reduceTo,
-  renderBlock,
-  rollRaster,
-  sha256Of,
 } from '../core';
 import { readSvg } from '../core/format/svg/read';
 import {
@@ -34,8 +28,9 @@ import { colourServices } from './colour-services';
 import { layServices } from './lay-services';
 import { pageServices } from './page-services';
 import { partServices } from './parts-services';
-import type { ArtRequest, FileProof, Progress, SceneRequest } from './protocol';
+import type { ArtRequest, Progress, SceneRequest } from './protocol';
 import { sceneOf } from './scene';
+import { sendServices } from './send-services';
 import { bitmapSoon } from './surface';
 import { drawSvg } from './svg';
 import { tileServices } from './tile-services';
@@ -66,6 +61,7 @@ export const services = {
   ...checkServices,
   ...tileServices,
   ...colourServices,
+  ...sendServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */
   async sprite(request: ArtRequest, longSide: number) {
@@ -84,38 +80,6 @@ export const services = {
 
   proveWrap: (request: SceneRequest, onProgress: Progress) =>
     proveWrap(sceneOf(request), pixelPlan(request.layout, request.cellMm, request.ppi), onProgress),
-
-  /** Renders the repeat block, writes it in a format, then reads the file back by other code than wrote it. */
-  async exportBlock(
-    request: SceneRequest,
-    format: string,
-    onProgress: Progress,
-  ): Promise<{ file: Uint8Array<ArrayBuffer>; proof: FileProof }> {
-    const send = formats.of(format)?.send;
-    if (!send) throw new ArgumentError(`No file is written as ${format}.`);
-    const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
-    const scene = sceneOf(request);
-    const block = renderBlock(scene, plan, { onProgress: (s) => onProgress(s * 0.4) });
-    const file = await send.write(block, request.ppi);
-    onProgress(0.6);
-    const { raster: back, ppi, alpha } = await send.readBack(file);
-    onProgress(0.75);
-    const { width, height } = plan.block;
-    const cut = { x: (width >> 1) + 3, y: (height >> 1) + 5 };
-    const moved = renderBlock(scene, plan, { origin: cut });
-    const proof = {
-      bytes: file.length,
-      sha256: await sha256Of(file),
-      width: back.width,
-      height: back.height,
-      ppi: ppi ?? 0,
-      alpha,
-      joins: differingPixels(rollRaster(back, cut.x, cut.y), moved) === 0,
-      faithful: differingPixels(back, block) === 0,
-    };
-    onProgress(1);
-    return { file, proof };
-  },
 };
 
 async function spriteOf(request: ArtRequest, longSide: number, quick: boolean) {

@@ -14,10 +14,10 @@ import {
   sceneSplit,
   shownColourway,
 } from '../core';
-import { type ArtRequest, exportBlock, type FileProof, type SceneRequest } from '../engine';
+import { type ArtRequest, exportPicture, type FileProof, type SceneRequest, type SendAsk } from '../engine';
 import { loadAsset } from './pictures';
 
-export { exportBlock, type FileProof, loadAsset };
+export { exportPicture, type FileProof, loadAsset, type SceneRequest, type SendAsk };
 
 /** The colourway that is named; the first when it is not there. */
 const wayOf = (project: Project, id: string) =>
@@ -87,7 +87,12 @@ function drawnAt(project: Project, m: Motif): { ppi: number; drawWidth?: number 
 }
 
 /** A project as the engine wants it; `ground` false leaves the cloth see-through, without what lies under all. */
-export function sceneRequest(project: Project, ground = true, colourwayId = project.shown): SceneRequest {
+export function sceneRequest(
+  project: Project,
+  ground = true,
+  colourwayId = project.shown,
+  ppi = project.brief.ppi,
+): SceneRequest {
   const way = wayOf(project, colourwayId);
   const placements = scenePlacements(project);
   const split = ground ? sceneSplit(project, way.colours) : undefined;
@@ -103,14 +108,16 @@ export function sceneRequest(project: Project, ground = true, colourwayId = proj
   );
   return {
     ground: ground ? rgbOfHex(nth(way.colours, 0)) : null,
-    arts: artsOf(project, colourwayId).filter((a) => used.has(a.motif)),
+    arts: artsOf({ ...project, brief: { ...project.brief, ppi } }, colourwayId).filter((a) =>
+      used.has(a.motif),
+    ),
     placements,
     ...(split ? { split } : {}),
     ...(seen.length > 1 ? { layers: seen } : {}),
     ...(project.grain.on ? { grain: project.grain } : {}),
     layout: project.layout,
     cellMm: cellOf(project),
-    ppi: project.brief.ppi,
+    ppi,
   };
 }
 

@@ -1,11 +1,23 @@
-import { type Board, type BoardText, boardSheet, MM_PER_INCH, nth, type Project, Said } from '../core';
-import type { Lettering } from '../core/format/pdf';
+import {
+  type Board,
+  type BoardText,
+  boardSheet,
+  finishPng,
+  formats,
+  MM_PER_INCH,
+  nth,
+  type Project,
+  Said,
+} from '../core';
+import type { Lettering } from '../core/format/pdf/lettering';
 import type { Work } from '../engine';
 import { solidOf, useBook } from './book';
+import { fontFile } from './letters';
 import { drawPicture } from './wall';
 
-/** Pixels for a millimetre of a board: 200 ppi. */
-const PX_PER_MM = 200 / MM_PER_INCH;
+/** How fine a board is, and pixels for a millimetre of it. */
+const PPI = 200;
+const PX_PER_MM = PPI / MM_PER_INCH;
 const FONT = { plain: '"Atkinson Hyperlegible Next Variable"', bold: '"Bricolage Grotesque Variable"' };
 
 /** A board of some colourways of a bolt, with the codes of its colours (a solid's name, where it is one). */
@@ -51,15 +63,17 @@ export async function makeBoard(
   if (ask.kind === 'png') return paint(sheet, pictures);
   const files = await Promise.all(pictures.map(jpegOf));
   // What writes PDF is fetched when a PDF is wanted.
-  const { boardPdf } = await import('../core/format/pdf');
-  return new Blob([await boardPdf(sheet, ask.title, files, lettering)], { type: 'application/pdf' });
+  const fonts = { plain: await fontFile('plain'), bold: await fontFile('bold') };
+  const { boardPdf } = await import('../core/format/pdf/board');
+  return new Blob([await boardPdf(sheet, ask.title, files, fonts, lettering)], { type: 'application/pdf' });
 }
 
 async function jpegOf(picture: ImageBitmap): Promise<Uint8Array> {
   const canvas = new OffscreenCanvas(picture.width, picture.height);
   canvas.getContext('2d')?.drawImage(picture, 0, 0);
-  const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.95 });
-  return new Uint8Array(await blob.arrayBuffer());
+  const blob = await canvas.convertToBlob({ type: 'image/jpeg', quality: 1 });
+  const bytes = new Uint8Array(await blob.arrayBuffer());
+  return formats.of('jpeg')?.lossy?.finish(bytes, PPI) ?? bytes;
 }
 
 const INK = '#221a2b';
@@ -85,7 +99,7 @@ async function lettering(mark: BoardText): Promise<Lettering> {
   };
 }
 
-function paint(
+async function paint(
   { width, height, marks }: ReturnType<typeof boardSheet>,
   pictures: ImageBitmap[],
 ): Promise<Blob> {
@@ -107,7 +121,8 @@ function paint(
       context.drawImage(nth(pictures, mark.way), x, y, mark.width * PX_PER_MM, mark.height * PX_PER_MM);
     }
   }
-  return canvas.convertToBlob({ type: 'image/png' });
+  const png = await canvas.convertToBlob({ type: 'image/png' });
+  return new Blob([finishPng(new Uint8Array(await png.arrayBuffer()), PPI)], { type: 'image/png' });
 }
 
 function cut(context: OffscreenCanvasRenderingContext2D, text: string, width: number): string {

@@ -208,11 +208,16 @@ export function startAutosave(
     () => {
       const { project: now } = useBolt.getState();
       if (mine.closed || !now) return;
-      // What the document speaks of is there before it.
-      void onCleared(now).finally(() => {
-        const state = useBolt.getState();
-        if (!mine.closed && state.project) saver.save(wholeOf({ ...state, project: state.project }));
-      });
+      // What the document speaks of is there before it; where that cannot be put back the writer asks again.
+      onCleared(now).then(
+        () => {
+          const state = useBolt.getState();
+          if (!mine.closed && state.project) saver.save(wholeOf({ ...state, project: state.project }));
+        },
+        (error) => {
+          if (!mine.closed) useBolt.setState({ save: 'failed', unwritten: textOf(error) });
+        },
+      );
     },
   );
   const stop = useBolt.subscribe((s, before) => {

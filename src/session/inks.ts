@@ -13,6 +13,7 @@ import {
   splitInk,
 } from '../core';
 import {
+  type InksAsk,
   inksOnCloth,
   palette,
   paletteOfPicture,
@@ -67,6 +68,15 @@ export function wantInks(project: Project) {
     keep: (onCloth) => useInks.setState({ onCloth, key }),
     fail: () => useInks.setState({ onCloth: null, key }),
   });
+}
+
+/** What lies in which ink, and all inks in the colours of a colourway: what plates are made by. */
+export function inksAsk(project: Project, arts: { motif: string }[], colours: readonly string[]): InksAsk {
+  return {
+    inkOf: inksOf(project, arts),
+    groundInks: groundInks(project),
+    inks: project.inks.map(({ name }, n) => ({ name, rgb: rgbOfHex(nth(colours, n)) })),
+  };
 }
 
 /** For each art of a request, the ink (by number) of each colour it is drawn in. */

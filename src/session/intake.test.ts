@@ -25,6 +25,7 @@ const found = (x: number, area: number, size = 100) => ({
   area,
   thumb,
   top: true,
+  cutOff: [],
 });
 const page: IncomingPage = {
   kind: 'page',

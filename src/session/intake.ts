@@ -4,6 +4,7 @@ import {
   counted,
   type IntakeSettings,
   isBare,
+  type Leaving,
   MM_PER_INCH,
   type Motif,
   type MotifRole,
@@ -24,13 +25,24 @@ import {
   inspectFile,
   keepPieces,
   letGoOfPage,
+  type PageLook,
   type PageView,
+  type ShutInSight,
   split,
   viewPage,
   type Work,
 } from '../engine';
 
-export { findPageIn, inspectFile, letGoOfPage, type PageView, split, viewPage };
+export {
+  findPageIn,
+  inspectFile,
+  letGoOfPage,
+  type PageLook,
+  type PageView,
+  type ShutInSight,
+  split,
+  viewPage,
+};
 
 import { putAsset, readAsset } from '../shelf';
 import { edit, record } from './bolt';
@@ -54,6 +66,8 @@ export type CutPiece = {
   top: boolean;
   keep: boolean;
   motif: string | null;
+  /** Where the edge of its page cuts it off. */
+  cutOff: Leaving[];
   /** Why it is not ticked: a motif here has since been filled or put together from parts. */
   settled?: string;
 };
@@ -88,7 +102,7 @@ function overlap(a: Box, b: Box): number {
  * are; when a motif is to get new art, the largest piece is for it.
  */
 export function firstGuesses(
-  found: Pick<CutPiece, 'box' | 'area' | 'thumb' | 'top'>[],
+  found: Pick<CutPiece, 'box' | 'area' | 'thumb' | 'top' | 'cutOff'>[],
   project: Project,
   ppi: number,
   { sheet, replaces }: { sheet?: string; replaces?: string },

@@ -7,9 +7,11 @@ import { wantCheck } from './checks';
 import { holdPictures, putBesideBack } from './pictures';
 import { fetchPrepared, keepPrepared, takePrepared } from './prepared';
 import { dropProposal, useProposal } from './proposal';
+import { readySavePlace } from './save-place';
 import { nextSession, type Session, session } from './session';
 import { openSnapshots, useSnapshots } from './snapshots';
 import { onceDrawn, onlySpritesOf } from './sprites';
+import { readyRuler } from './test-print';
 import { keepThumbnail } from './thumbnail';
 import { dropTrial, useTrial } from './trial';
 import { textOf } from './trouble';
@@ -71,7 +73,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   let endSaving = async () => {};
   // The last write first, then the lock.
   if (release) mine.atEnd(() => endSaving().finally(release));
-  await mine.answer(readyTrueSize());
+  await mine.answer(Promise.all([readyTrueSize(), readySavePlace(), readyRuler()]));
   const [found, prepared] = await Promise.all([openBolt(id), mine.answer(fetchPrepared(id))]);
   const { project } = useBolt.getState();
   if (!found || !project) return 'missing';
@@ -88,7 +90,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
   mine.atEnd(others.end);
   if (release) {
-    endSaving = startAutosave(mine, others.tellChanged, (now) => putBesideBack(now).catch(() => {}));
+    endSaving = startAutosave(mine, others.tellChanged, putBesideBack);
     keepThumbnail();
     keepPrepared(prepared);
   } else useBolt.setState({ looking: true, past: [], future: [] });

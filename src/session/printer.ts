@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { nth, type Printed, rgbOfHex } from '../core';
+import { nth, type Printed, rgbOfHex, Said } from '../core';
 import { FAR_OFF, MARKED, type Proof, type ProofSeen, printed, setPrinter } from '../engine';
 import { readSetting, writeSetting } from '../shelf';
 import { sessionPart, sessionStore } from './session';
@@ -116,4 +116,12 @@ export async function setSeen(seen: ProofSeen) {
   await writeSetting(SEEN_KEY, seen);
   usePrinter.setState({ printed: new Map(), seen });
   await loadAnew();
+}
+
+/** The profile of the printer that is proofed, as a file, for its inks. @throws Said when it cannot be read. */
+export async function profileBytes(): Promise<Uint8Array<ArrayBuffer>> {
+  await readyPrinter();
+  const { bytes } = profile();
+  if (!bytes) throw new Said(usePrinter.getState().trouble || 'The profile could not be read.');
+  return bytes;
 }

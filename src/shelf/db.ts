@@ -1,4 +1,4 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { type DBSchema, type IDBPDatabase, openDB, unwrap, wrap } from 'idb';
 import type { LogEntry, Project, Step } from '../core';
 import { Said } from '../core';
 
@@ -109,7 +109,19 @@ async function open(onClosed: () => void): Promise<Db> {
     },
     terminated: onClosed,
   });
-  return Promise.race([opening, blocked]);
+  return quiet(await Promise.race([opening, blocked]));
+}
+
+/** Why a transaction came to nothing is told by what was asked in it, once; nobody needs to wait for its end to hear it. */
+function quiet(db: Db): Db {
+  const raw = unwrap(db);
+  const begin = raw.transaction.bind(raw);
+  raw.transaction = (...asked) => {
+    const tx = begin(...asked);
+    wrap(tx).done.catch(() => {});
+    return tx;
+  };
+  return db;
 }
 
 /** The head of an old bolt: one whose document cannot be read is still told of by name. */
@@ -158,13 +170,21 @@ function connect(): Promise<Db> {
   return connection.now;
 }
 
-/** Does something with the database; where its connection was closed meanwhile, once more with a new one. */
+/** What a connection says that was closed from outside: before anything is asked of it, or while it is. */
+const CUT_OFF = ['InvalidStateError', 'AbortError', 'UnknownError'];
+
+/**
+ * Does something with the database, all of it or nothing; where its connection was closed meanwhile, once more with a
+ * new one.
+ */
 export async function withDb<T>(act: (db: Db) => Promise<T>): Promise<T> {
+  const now = connect();
   try {
-    return await act(await connect());
+    return await act(await now);
   } catch (error) {
-    if (!(error instanceof DOMException) || error.name !== 'InvalidStateError') throw error;
-    connection.now = undefined;
+    if (!(error instanceof DOMException) || !CUT_OFF.includes(error.name)) throw error;
+    if (connection.now === now) connection.now = undefined;
+    now.then((old) => old.close()).catch(() => {});
     return act(await connect());
   }
 }

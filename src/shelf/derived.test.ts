@@ -70,3 +70,18 @@ test('where there is no room left, what can be worked out again goes before an e
   expect(told).toEqual(['full', { written: 1 }]);
   expect((await readDerived('a')).size).toBe(0);
 });
+
+test('where storage is cleared in the middle of something it is done again on a new connection, once', async () => {
+  const connections: unknown[] = [];
+  const cutOff = (times: number) => {
+    connections.length = 0;
+    return withDb(async (db) => {
+      connections.push(db);
+      if (connections.length <= times) throw new DOMException('The connection was closed.', 'AbortError');
+      return db.name;
+    });
+  };
+  expect(await cutOff(1)).toBe('hexaplex');
+  expect(new Set(connections).size).toBe(2);
+  await expect(cutOff(2)).rejects.toThrow('The connection was closed.');
+});

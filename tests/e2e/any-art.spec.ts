@@ -180,6 +180,83 @@ test('art comes off a painted ground with its own colours, and the ground is the
   expect(mids[1]?.[0]).toEqual([0xf3, 0xea, 0xd8, 255]);
 });
 
+test('paper shut in by a handle goes at one press, a light nearly shut in comes back at another; a soft shadow goes, a pale end stays', async ({
+  page,
+}) => {
+  const sheet = await svg(
+    900,
+    600,
+    `<rect width="900" height="600" fill="#fbfaf6"/>
+    <circle cx="200" cy="170" r="90" fill="#325a8c"/><circle cx="318" cy="170" r="42" fill="none" stroke="#325a8c" stroke-width="18"/>
+    <filter id="soft" x="-.5" y="-.5" width="2" height="2"><feGaussianBlur stdDeviation="7"/></filter><circle cx="652" cy="186" r="82" fill="#000" opacity=".35" filter="url(#soft)"/><circle cx="640" cy="170" r="84" fill="#c0562f"/>
+    <circle cx="598" cy="128" r="20" fill="#fbfaf6"/><path d="M598 128L570 100" stroke="#fbfaf6" stroke-width="6"/>
+    <linearGradient id="wash"><stop stop-color="#3f8a80"/><stop offset="1" stop-color="#3f8a80" stop-opacity=".09"/></linearGradient><rect x="240" y="390" width="420" height="120" rx="40" fill="url(#wash)"/>
+    <circle cx="20" cy="450" r="80" fill="#7d5a9c"/>`,
+  )
+    .png()
+    .withMetadata({ density: 150 })
+    .toBuffer();
+  const room = await bringIn(page, 'Cup and wash.png', sheet);
+  await room.getByRole('button', { name: 'Something else?' }).click();
+  await room.getByRole('radio', { name: /^Separate motifs/ }).click();
+  await room.getByRole('tab', { name: /Paper$/ }).click();
+  const places = room.getByRole('group', { name: 'Paper shut in' }).getByRole('button');
+  await expect(places).toHaveCount(2);
+  const said = (handle: string, light: string) =>
+    Promise.all([
+      expect(places.nth(0)).toHaveAccessibleName(new RegExp(`^[^,]*, ${handle}$`)),
+      expect(places.nth(1)).toHaveAccessibleName(new RegExp(`, nearly shut in, ${light}$`)),
+    ]);
+  await said('stays', 'goes');
+  await room.getByRole('button', { name: 'All stay' }).click();
+  await said('stays', 'stays');
+  await room.getByRole('button', { name: 'All go' }).click();
+  await said('goes', 'goes');
+  await places.nth(1).click();
+  await said('goes', 'stays');
+
+  await pick(page, 'Seen on', 'all side by side');
+  const views = room.getByTestId('side-by-side').getByTestId('page-view');
+  await expect(views).toHaveCount(4);
+  const zooms = () => views.evaluateAll((all) => all.map((v) => (v as HTMLElement).dataset.zoom));
+  const before = await zooms();
+  await views.nth(2).press('+');
+  await expect.poll(async () => new Set(await zooms()).size).toBe(1);
+  expect(Number((await zooms())[0])).toBeGreaterThan(Number(before[0]));
+
+  await room.getByRole('tab', { name: /Split$/ }).click();
+  await expect(room.getByTestId('pieces-found')).toContainText('One of them is cut off by the page');
+  await room.getByRole('button', { name: 'Separate the motifs' }).click();
+  await expect(room.getByTestId('piece')).toHaveCount(4);
+  await expect(room.getByTestId('piece').nth(2)).toContainText(
+    /Cut off by the page's edge on the left, 2\d\smm of it/,
+  );
+  await room.getByRole('button', { name: 'Untick all' }).click();
+  await expect(room.getByRole('button', { name: 'Keep 0 motifs' })).toBeDisabled();
+  await room.getByRole('button', { name: 'Tick all', exact: true }).click();
+  await room.getByRole('button', { name: 'Keep 4 motifs' }).click();
+  await expect(page.getByTestId('motif')).toHaveCount(4);
+  const { motifs } = await kept(page, idOf(page));
+  const arts = await Promise.all(
+    motifs.map(async (m) =>
+      sharp(await assetOf(page, m.asset))
+        .ensureAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true }),
+    ),
+  );
+  const alpha = (n: number, x: number, y: number) => {
+    const { data, info } = arts[n];
+    const box = motifs[n].box ?? { x: 0, y: 0 };
+    return data[((y - box.y) * info.width + x - box.x) * 4 + 3];
+  };
+  expect([alpha(0, 318, 170), alpha(0, 318, 128), alpha(0, 200, 170)]).toEqual([0, 255, 255]);
+  // The ball alone, its light given back: its shadow reached a quarter farther to its lower right.
+  expect(motifs[1].width).toBeLessThan(184);
+  expect([alpha(1, 640, 170), alpha(1, 598, 128)]).toEqual([255, 255]);
+  expect([alpha(3, 300, 450), alpha(3, 560, 450), alpha(3, 640, 450)]).toEqual([255, 255, 255]);
+});
+
 const assetOf = (page: Page, asset: string) =>
   page
     .evaluate(async (key) => {

@@ -1,6 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
-import type { Page } from '@playwright/test';
-import { atRest, differs, expect, fill, LAID, openDemo, pick, saved, steady, test } from './watch';
+import { faults } from './faults';
+import { differs, expect, fill, LAID, openDemo, pick, saved, steady, test } from './watch';
 
 test('grab, turn, size, mirror, order, undo and redo, by hand and by key', async ({ page }) => {
   await openDemo(page);
@@ -111,30 +110,27 @@ test('sizes that cannot be are refused in words and change nothing', async ({ pa
   await expect(page.getByLabel('Pixels down', { exact: true })).toHaveValue('4803');
 });
 
-test('scale: calibrated true size and three sizes in mm', async ({ page }) => {
+test('scale: calibrated true size, and sizes side by side that can be typed', async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press('6');
   await expect(page.getByTestId('rung')).toHaveCount(3);
-  await expect(page.getByTestId('rung').first()).toContainText('Cell 7.2 x 7.2 in');
+  const first = page.getByTestId('rung').first();
+  await expect(first).toContainText('Cell 7.2 x 7.2 in');
+  await fill(page, 'Size 1', '50');
+  await fill(page, 'Counted across', '60');
+  await expect(first).toContainText('Cell 6 x 6 in');
+  await expect(first).toContainText('5 repeats across');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByTestId('rung')).toHaveCount(4);
+  await page.getByRole('button', { name: 'Take 50 %' }).click();
+  await expect(page.getByLabel('Of its size', { exact: true })).toHaveValue('50');
+  await page.getByRole('button', { name: 'As it is' }).click();
   await page.getByRole('button', { name: 'Show the cloth at true size' }).click();
   await expect(page.getByTestId('scale')).toContainText('true size');
   const card = await page.getByTestId('card').boundingBox();
   const scale = Number(await page.getByTestId('overlay').getAttribute('data-px-per-mm'));
   expect((card?.width ?? 0) / scale).toBeCloseTo(53.98, 0);
 });
-
-/** What the page does against WCAG AA; trays come in pieces, colours fade over: what is judged is where they come to rest. */
-async function faults(page: Page, scheme: 'light' | 'dark') {
-  await atRest(page);
-  const axe = new AxeBuilder({ page });
-  // By night the same page has other colours, and nothing else.
-  if (scheme === 'light') axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa']);
-  else axe.withRules(['color-contrast', 'link-in-text-block']);
-  const { violations } = await axe.analyze();
-  return violations.map(
-    (v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 300) + (n.any[0]?.message ?? '')).join(' | ')}`,
-  );
-}
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every step is free of accessibility faults, and the shelf, ${scheme}`, async ({ page }) => {

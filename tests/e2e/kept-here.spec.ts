@@ -26,8 +26,9 @@ test('a block without ground, in another colourway than the one on show', async 
   await fill(page, 'Print ppi', '72');
   await page.getByRole('radio', { name: 'Diamond' }).click();
   await page.keyboard.press('7');
-  await page.getByLabel('Colourway', { exact: true }).click();
-  await page.getByRole('option', { name: 'Squall' }).click();
+  const ways = page.getByRole('group', { name: 'Colourways' });
+  await ways.getByRole('button', { name: 'Squall' }).click();
+  await ways.getByRole('button', { name: 'Brisk' }).click();
   await page.getByRole('button', { name: 'Without ground' }).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Make the PNG' }).click();

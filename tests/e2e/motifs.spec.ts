@@ -1,8 +1,8 @@
 import { readFile } from 'node:fs/promises';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
+import { faults } from './faults';
 import { expect, fill, kept, LAID, laidOf, openDemo, saved, test } from './watch';
 
 async function atMotifs(page: Page) {
@@ -35,11 +35,6 @@ async function drag(page: Page, from: [number, number], to: [number, number]) {
 }
 
 const pieces = (page: Page) => page.getByTestId('pieces-found');
-const faults = async (page: Page) => {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
-  return violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`);
-};
-
 test('a large sheet: dirt shown, white point moved by key, separated, permission answered, on the shelf', async ({
   page,
 }) => {

@@ -253,8 +253,17 @@ test('storage that is cleared while a bolt is open is written anew, pictures and
   await expect.poll(async () => (await derived(page)).length).toBe(14);
   const chromium = await context.newCDPSession(page);
   const { origin } = new URL(page.url());
-  await chromium.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' });
+  // The page is busy meanwhile: it works on before it hears that its connection is gone.
+  await page.evaluate(() => {
+    const busy = () => {
+      for (const until = performance.now() + 2000; performance.now() < until; );
+    };
+    addEventListener('keydown', busy, { capture: true, once: true });
+    setTimeout(busy, 0);
+  });
+  const cleared = chromium.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' });
   await page.keyboard.press('Delete');
+  await cleared;
   await expect.poll(async () => (await kept(page)).placements.length).toBe(before.placements.length - 1);
   await page.reload();
   await finest(page);

@@ -12,6 +12,7 @@ export {
 export { cellOf, latticeMm } from './cell';
 export { type Clip, clipOf, pasteClip, readClip } from './clip';
 export { motifOf, newProject } from './create';
+export { deadlineText, momentIn, wallTime } from './deadline';
 export * from './edits/bolt';
 export * from './edits/colours';
 export { type Applied, applied, apply, type Edit, several } from './edits/edit';
@@ -20,8 +21,10 @@ export * from './edits/layers';
 export { type OverrideRule, overrideInk, overrideInksByRule } from './edits/override-inks';
 export * from './edits/pieces';
 export * from './edits/placements';
+export { resizeDesign, resizeRange } from './edits/resize';
 export { artKey, counterKey, type InkedArt, inkedArts } from './inked-art';
 export { isOfLaterVersion, openProject } from './open';
+export { purposeOf, tooManyColours } from './purpose';
 export { type Rescued, rescue } from './rescue';
 export { sceneLayers, sceneSplit } from './scene-layers';
 export {

@@ -36,6 +36,16 @@ const briefSchema = z.object({
   unit: z.enum(['in', 'cm']),
 });
 
+/** What the bolt is for: whoever prints repeats a block or prints the file once, in colours of the screen or in inks. */
+const purposeSchema = z.object({
+  printer: z.enum(['repeats', 'once']),
+  colours: z.enum(['screen', 'ink']),
+  /** So many colours at most, the ground among them; null: as many as it takes. */
+  mostColours: z.number().int().min(1).max(64).nullable(),
+  theme: z.string().max(600),
+  deadline: z.object({ at: z.iso.datetime(), zone: z.string().min(1).max(64) }).nullable(),
+});
+
 const line = z.tuple([point, point]);
 
 const settingsSchema = z
@@ -299,6 +309,7 @@ export const FIELDS = {
   id,
   name,
   brief: briefSchema,
+  purpose: purposeSchema.optional(),
   layout: layoutSchema,
   sheets: list(LISTS.sheets),
   motifs: list(LISTS.motifs),

@@ -1,5 +1,13 @@
 export { ppiOf, tookPhoto } from './density';
-export type { FileFormat, ReadBack } from './format';
+export { fileNames, NAME_PARTS, NAME_TEMPLATE, type NamePart } from './file-names';
+export {
+  CHANNELS,
+  type FileFormat,
+  type FileLayer,
+  type Inflate,
+  type Pixels,
+  type SheetAsk,
+} from './format';
 export { sha256Of } from './hash';
 export { readPictureHead } from './head';
 export { PICTURE_LIMITS } from './limits';
@@ -14,6 +22,10 @@ export {
   writeGpl,
   writePalette,
 } from './palette/palette-text';
+export { PAPERS, type Paper, type TestPrintAsk, testPrintPages } from './pdf/test-print-pages';
+export { encodeBits } from './png/bits';
+export { crc32 } from './png/chunk';
+export { finishPng } from './png/finish';
 export { encodePng } from './png/write';
 export {
   assetEntry,
@@ -26,3 +38,4 @@ export {
 export { FileRefused, type PictureHead, PictureRefused } from './refused';
 export { formatOf, formats } from './registry';
 export { slug, writeCsv } from './text';
+export { storedZip } from './zip/stored';

@@ -32,3 +32,12 @@ export const csvRows = (text: string): string[][] =>
 /** A table as CSV (RFC 4180); cells that a spreadsheet would run as a formula are made plain text. */
 export const writeCsv = (rows: (string | number)[][]): string =>
   `${Papa.unparse(rows, { escapeFormulae: true })}\r\n`;
+
+/** Words as they stand in XML, between tags or in double quotes; what XML has no letters for is left out. */
+export const escapeXml = (text: string): string =>
+  text
+    .replace(/[^\t\n\r\u0020-\ud7ff\ue000-\ufffd\u{10000}-\u{10ffff}]/gu, '')
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(/>/g, '&gt;')
+    .replace(/"/g, '&quot;');

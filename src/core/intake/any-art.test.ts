@@ -7,6 +7,8 @@ import { newRaster, type Raster } from '../raster';
 import { renderBlock } from '../render';
 import {
   comesBackStraight,
+  cutByPage,
+  cutOffText,
   cutTo,
   DEFAULT_INTAKE,
   firstLook,
@@ -156,6 +158,36 @@ describe('soft shadows', () => {
     expect(a).toBeLessThan(130);
   });
 
+  test('one that is kept darkens any cloth as the shadow on the page darkened it, up to the edge of the art', () => {
+    const settings = { ...DEFAULT_INTAKE, evenLight: false, shadows: 'keep' as const };
+    const [{ art, x: x0, y: y0 }] = splitPieces(shadowed, 300, settings);
+    let [apart, most] = [0, 0];
+    for (let y = 0; y < art.height; y++)
+      for (let x = 0; x < art.width; x++) {
+        const i = (y * art.width + x) * 4;
+        const p = ((y + y0) * 420 + x + x0) * 4;
+        for (let c = 0; c < 3; c++) {
+          const laid = 255 + ((art.data[i + c] - 255) * art.data[i + 3]) / 255;
+          const off = Math.abs(laid - shadowed.data[p + c]);
+          apart += off / (art.width * art.height * 3);
+          most = Math.max(most, off);
+        }
+      }
+    expect(apart).toBeLessThan(1);
+    expect(most).toBeLessThan(40);
+  });
+
+  test('a light that fades within grey art is no shadow, though it is as soft', () => {
+    const pebble = sheet(400, 400, (x, y) => {
+      if (Math.hypot(x - 200, y - 200) > 120) return WHITE;
+      const light = Math.max(0, 1 - Math.hypot(x - 130, y - 150) / 70);
+      return [70, 66, 84].map((v) => v + (250 - v) * light);
+    });
+    const [{ art }] = splitPieces(pebble, 300, { ...DEFAULT_INTAKE, evenLight: false });
+    const solid = art.data.reduce((n, v, i) => n + (i % 4 === 3 && v === 255 ? 1 : 0), 0);
+    expect(solid).toBeGreaterThan(0.97 * Math.PI * 120 ** 2);
+  });
+
   test('a grey shape with a hard edge is art', () => {
     const grey = sheet(300, 300, (x, y) =>
       Math.hypot(x - 100, y - 150) < 60
@@ -166,6 +198,20 @@ describe('soft shadows', () => {
     );
     expect(splitPieces(grey, 300, { ...DEFAULT_INTAKE, evenLight: false })).toHaveLength(2);
   });
+});
+
+test('a piece that the edge of its page cuts off is told, by which edge and how much of it', () => {
+  const page = sheet(300, 200, (x, y) =>
+    Math.hypot(x - 40, y - 100) < 60 || Math.hypot(x - 200, y - 100) < 40 ? NAVY : WHITE,
+  );
+  const cut = splitPieces(page, 100, { ...DEFAULT_INTAKE, evenLight: false }).map((p) =>
+    cutByPage(p, page, 100),
+  );
+  expect(cut.map((c) => c.map((l) => l.side))).toEqual([['left'], []]);
+  // A chord 40 px from the middle of a circle of 60.
+  expect(Math.abs(cut[0][0].longMm - (2 * Math.sqrt(60 ** 2 - 40 ** 2) * 25.4) / 100)).toBeLessThan(0.6);
+  expect(cutOffText(cut[0])).toBe("Cut off by the page's edge on the left, 23\u00a0mm of it.");
+  expect(cutOffText(cut[1])).toBe('');
 });
 
 test('what lies inside a line stays, its edge by how much of each pixel is inside', () => {

@@ -2,18 +2,23 @@ import type { Point } from '../lattice';
 import { joinRuns, type Raster, runsOf } from '../raster';
 import { MM_PER_INCH, mmToPx } from '../units';
 import { type GroundField, offGround } from './ground';
+import { addPaleParts } from './pale-parts';
 import { BLOCK, type Tone } from './paper';
 import type { AreaClick, IntakeSettings, Stroke } from './settings';
-import { tidyMask } from './tidy-mask';
+import { type Hole, tidyMask } from './tidy-mask';
 
 /** Thresholds on 2r2 + 4g2 + 3b2, r, g, b being steps down from white: percent of the way to black. */
 const barOf = (tolerance: number) => 9 * (tolerance * 2.55) ** 2;
 
+/** What of a page is art (1) and what is paper (0), one byte a pixel; and paper that the art shuts in, which stays with it. */
+export type Told = { mask: Uint8Array; holes: Hole[] };
+
+/** Paper shut in is known one by one from this size on, mm2. */
+const KNOWN_MM2 = 0.1;
+
 /**
- * Tells art (1) from paper (0), one byte a pixel: what stands off from the evened paper by more than the
- * tolerance, without dust, with the white inside it when only joined paper goes, then as clicks and brush
- * strokes say.
- * @param toPage from px of the picture to px of this page raster.
+ * Tells art from paper: what stands off from the evened paper by more than the tolerance, and what is pale but joined to it, without
+ * dust, with the white inside it when only joined paper goes.
  * @param own the picture's own alpha as a mask (see ownAlpha), which then stands.
  * @param ground the coloured ground that the art lies on; null: white paper.
  */
@@ -22,25 +27,82 @@ export function artMask(
   ppi: number,
   settings: IntakeSettings,
   tone: Tone,
-  toPage: (p: Point) => Point,
   own: Uint8Array | null = null,
   ground: GroundField | null = null,
-): Uint8Array {
+): Told {
   const { width, height } = page;
-  const mask =
-    own ??
-    (ground
-      ? surelyArt(offGround(page, ground, settings.tolerance), width, height, ppi)
-      : standsOff(page, tone, barOf(settings.tolerance)));
-  if (!own) {
-    const speckPx = settings.speckMm2 * (ppi / MM_PER_INCH) ** 2;
-    // White inside the art stays when only joined paper goes.
-    tidyMask(mask, width, height, { speckPx, fillHoles: settings.joined });
-  }
-  for (const click of settings.areas) clickArea(page, tone, mask, toPage(click), click, settings);
-  for (const stroke of settings.strokes) paint(mask, width, height, stroke, ppi, toPage);
-  return mask;
+  if (own) return { mask: own, holes: [] };
+  const mask = ground
+    ? surelyArt(offGround(page, ground, settings.tolerance), width, height, ppi)
+    : standsOff(page, ppi, tone, barOf(settings.tolerance));
+  if (!ground) addPaleParts(page, ppi, tone, mask);
+  return { mask, holes: tidied(mask, width, height, ppi, settings) };
 }
+
+/** Takes dust out of a mask and fills what its art shuts in, when that stays; in place. @returns what was filled. */
+export function tidied(
+  mask: Uint8Array,
+  width: number,
+  height: number,
+  ppi: number,
+  settings: IntakeSettings,
+): Hole[] {
+  const pxMm2 = (ppi / MM_PER_INCH) ** 2;
+  return tidyMask(mask, width, height, {
+    speckPx: settings.speckMm2 * pxMm2,
+    fillHoles: settings.joined,
+    tellPx: KNOWN_MM2 * pxMm2,
+  });
+}
+
+/** Takes dust out of a mask, in place; what is shut in stays as it is. */
+export const takeSpecks = (
+  mask: Uint8Array,
+  width: number,
+  height: number,
+  ppi: number,
+  settings: IntakeSettings,
+) =>
+  tidyMask(mask, width, height, {
+    speckPx: settings.speckMm2 * (ppi / MM_PER_INCH) ** 2,
+    fillHoles: false,
+  });
+
+/**
+ * Does to a mask what was said by clicks and brush strokes, in their order; a click into paper that is shut in takes or gives all of it.
+ * @param toPage from px of the picture to px of this page raster. @param takeShadow takes the shadow that lies on such paper.
+ * @returns for each hole which of the clicks lie in it.
+ */
+export function markMask(
+  page: Raster,
+  ppi: number,
+  settings: IntakeSettings,
+  tone: Tone,
+  { mask, holes }: Told,
+  toPage: (p: Point) => Point,
+  takeShadow: (runs: Hole['runs']) => void,
+): number[][] {
+  const { width, height } = page;
+  const clicks = holes.map((): number[] => []);
+  for (const [n, click] of settings.areas.entries()) {
+    const at = toPage(click);
+    const p = Math.floor(at.y) * width + Math.floor(at.x);
+    const k = holes.findIndex(
+      ({ box, runs }) => isIn(at, box) && runs.some(([from, to]) => p >= from && p < to),
+    );
+    if (k < 0) clickArea(page, tone, mask, at, click, settings);
+    else {
+      clicks[k].push(n);
+      for (const [from, to] of holes[k].runs) mask.fill(click.take ? 0 : 1, from, to);
+      if (click.take && settings.shadows === 'take') takeShadow(holes[k].runs);
+    }
+  }
+  for (const stroke of settings.strokes) paint(mask, width, height, stroke, ppi, toPage);
+  return clicks;
+}
+
+const isIn = ({ x, y }: Point, box: Hole['box']): boolean =>
+  x >= box.x && y >= box.y && x < box.x + box.width && y < box.y + box.height;
 
 /** Art is where this much of it, mm2, surely is; what only may be is art where it is joined to that. */
 const SURE_MM2 = 0.12;
@@ -84,7 +146,7 @@ function surelyArt(off: Uint8Array, width: number, height: number, ppi: number):
 /** Alpha of a picture that was cut out before (over 1 % of it is clear, by a sample), else null. */
 export function ownAlpha({ width, height, data }: Raster): Uint8Array | null {
   const px = new Uint32Array(data.buffer, data.byteOffset, width * height);
-  const step = px.length > 1e6 ? 17 : 1;
+  const step = px.length > 1e6 ? 97 : 1;
   let clear = 0;
   for (let p = 0; p < px.length; p += step) if (px[p] < 0x80000000) clear++;
   if (clear * step <= px.length * 0.01) return null;
@@ -93,33 +155,52 @@ export function ownAlpha({ width, height, data }: Raster): Uint8Array | null {
   return mask;
 }
 
+/** From this ppi on a scan shows nothing so fine that only one row of pixels would have it; and faint is this share of the bar. */
+const FINE_PPI = 450;
+const FAINT = 0.3;
+
 /**
  * What is further from white than the bar. Most of a page is plain paper: a pixel none of whose channels is
- * darker than what the bar allows all three needs no more looking at.
+ * darker than what the bar allows all three needs no more looking at; and of a fine scan every second row is looked at only
+ * where the rows beside it show something, be it faint.
  */
-function standsOff({ width, height, data }: Raster, tone: Tone, bar: number): Uint8Array {
+function standsOff(
+  { width, height, data }: Raster,
+  ppi: number,
+  { gain, across, less }: Tone,
+  bar: number,
+): Uint8Array {
   const px = new Uint32Array(data.buffer, data.byteOffset, width * height);
   const mask = new Uint8Array(width * height);
-  const { gain, across } = tone;
-  const from = 255 + tone.less;
-  const plain = from - Math.sqrt(bar / 9);
-  for (let y = 0; y < height; y++) {
+  const from = 255 + less;
+  const fine = ppi >= FINE_PPI;
+  const plain = Math.sqrt(bar / 9) * (fine ? FAINT : 1);
+  const shows = new Uint8Array(across * (height + 2)).fill(1, (height + 1) * across);
+  // Rows 0, 2, 4 and so on of a fine scan, then those between them.
+  for (let n = 0; n < height; n++) {
+    const y = fine ? (2 * n < height ? 2 * n : 2 * n - height + 1 - (height & 1)) : n;
+    const between = fine && y % 2 === 1;
+    const end = (y + 1) * width;
     let g = Math.floor(y / BLOCK.height) * across * 3;
-    let p = y * width;
-    const end = p + width;
-    for (; p < end; g += 3) {
-      const [gr, gg, gb] = [gain[g], gain[g + 1], gain[g + 2]];
-      const [lr, lg, lb] = [Math.ceil(plain / gr), Math.ceil(plain / gg), Math.ceil(plain / gb)];
+    for (let p = y * width, at = (y + 1) * across; p < end; g += 3, at++) {
       const stop = Math.min(end, p + BLOCK.width);
+      if (between && !shows[at - across] && !shows[at + across]) {
+        p = stop;
+        continue;
+      }
+      const [gr, gg, gb] = [gain[g], gain[g + 1], gain[g + 2]];
+      const lg = Math.ceil((from - plain) / gg);
+      // Red and blue are held against their bars in one subtraction: a bit above each tells which fell short.
+      const lr = Math.min(256, Math.ceil((from - plain) / gr));
+      const bars = (Math.min(256, Math.ceil((from - plain) / gb)) << 16) | lr;
       for (; p < stop; p++) {
         const v = px[p];
-        const r = v & 255;
         const q = (v >>> 8) & 255;
-        const b = (v >>> 16) & 255;
-        if (r >= lr && q >= lg && b >= lb) continue;
-        const dr = Math.max(0, from - r * gr);
+        if (q >= lg && ((((v & 0xff00ff) | 0x2000200) - bars) & 0x2000200) === 0x2000200) continue;
+        shows[at] = 1;
+        const dr = Math.max(0, from - (v & 255) * gr);
         const dq = Math.max(0, from - q * gg);
-        const db = Math.max(0, from - b * gb);
+        const db = Math.max(0, from - ((v >>> 16) & 255) * gb);
         if (2 * dr * dr + 4 * dq * dq + 3 * db * db > bar) mask[p] = 1;
       }
     }

@@ -1,6 +1,7 @@
 import { newRaster, type Raster } from '../raster';
 import type { GroundField } from './ground';
 import { BLOCK } from './paper';
+import { type Hill, inkOfLine, uphill } from './ridge';
 
 /** What a pixel of the piece that is cut is marked with. */
 export const OWN = 2;
@@ -19,6 +20,15 @@ export const underOf =
     for (let c = 0; c < 3; c++) out[c] = blocks[b + c];
   };
 
+/** The pixels of a piece as they are, opaque, and nothing round them. */
+function ownPixels({ width, height, data }: Raster, mask: Uint8Array): Raster {
+  const out = newRaster(width, height);
+  const from = new Uint32Array(data.buffer, data.byteOffset, mask.length);
+  const to = new Uint32Array(out.data.buffer, 0, mask.length);
+  for (let p = 0; p < mask.length; p++) if (mask[p] === OWN) to[p] = from[p] | 0xff000000;
+  return out;
+}
+
 /**
  * Cuts art out of what it lies on without a rim of it. In the band where ink and paper mix (`band` px inside the
  * mask's edge, one px outside) the ink's own colour is carried out from inside, ring by ring, and the share of
@@ -28,10 +38,7 @@ export const underOf =
  */
 export function cutWithCleanEdge(flat: Raster, mask: Uint8Array, band: number, under: Under): Raster {
   const { width, height, data } = flat;
-  const out = newRaster(width, height);
-  const from = new Uint32Array(data.buffer, data.byteOffset, mask.length);
-  const to = new Uint32Array(out.data.buffer, 0, mask.length);
-  for (let p = 0; p < mask.length; p++) if (mask[p] === OWN) to[p] = from[p] | 0xff000000;
+  const out = ownPixels(flat, mask);
   const depth = new Uint8Array(mask.length);
   const rings = ringsOf(mask, depth, width, height, Math.max(1, Math.round(band)));
 
@@ -47,6 +54,99 @@ export function cutWithCleanEdge(flat: Raster, mask: Uint8Array, band: number, u
 }
 
 /**
+ * Cuts art off white paper: what mixes with it is un-mixed against the middle of the stroke that it is the edge of, no farther in than
+ * that, so that an outline keeps its own colour; a line that a scan blurs over its whole width gets the colour that it had.
+ * @param mask as for cutWithCleanEdge. @param dark how much darker than white the paper is by a shadow on it, 0 to 255; null: nowhere.
+ */
+export function cutOffPaper(flat: Raster, mask: Uint8Array, dark: Uint8Array | null = null): Raster {
+  const { width, height, data } = flat;
+  const out = ownPixels(flat, mask);
+  const depth = new Uint8Array(mask.length);
+  const rings = ringsOf(mask, depth, width, height, DEEP);
+  const paperAt = (p: number) => (dark ? 255 - dark[p] : 255);
+  // Asked for near edges only; kept as one more than it is.
+  const known = new Uint16Array(mask.length);
+  const off = (p: number) => {
+    if (known[p]) return known[p] - 1;
+    let sum = 0;
+    if (mask[p] === OWN || mask[p] === 0) {
+      const [i, paper] = [p * 4, paperAt(p)];
+      sum = Math.abs(paper - data[i]) + Math.abs(paper - data[i + 1]) + Math.abs(paper - data[i + 2]);
+    }
+    known[p] = sum + 1;
+    return sum;
+  };
+  const hill = { width, height, off };
+  const isOwn = (q: number) => mask[q] === OWN;
+  const inks: Ink[] = [];
+  const inkOf = new Uint32Array(mask.length);
+  for (const [k, ring] of rings.entries()) {
+    for (const p of ring) {
+      const top = uphill(hill, p, isOwn);
+      const deep = depth[top] || DEEP + 1;
+      if (!inkOf[top]) inkOf[top] = inks.push(inkAt(hill, top, deep, data, paperAt));
+      const ink = inks[inkOf[top] - 1];
+      // Beyond the middle of a stroke it does not mix with paper, but for a line that is edge throughout.
+      if (k <= 1 || deep > k || ink.fine) unmixFrom(p, ink, paperAt(p), data, out.data);
+    }
+  }
+  return out;
+}
+
+/** Art no deeper than this, px, may mix with paper; short of a whole share by so much, or so many levels, it is art alone. */
+const DEEP = 3;
+const SHORT = { share: 0.04, levels: 6 };
+
+type Ink = { rgb: number[]; fine: boolean };
+
+/** The ink at the middle of a stroke, and whether the stroke is a fine line. */
+function inkAt(
+  hill: Hill,
+  p: number,
+  deep: number,
+  data: Uint8ClampedArray,
+  paperAt: (p: number) => number,
+): Ink {
+  const below = (q: number, out: number[]) => {
+    for (let c = 0; c < 3; c++) out[c] = hill.off(q) ? paperAt(q) - data[q * 4 + c] : 0;
+  };
+  // What is lighter than the paper under its shadow is no fine line.
+  const paper = paperAt(p);
+  const isDarker = data[p * 4] < paper && data[p * 4 + 1] < paper && data[p * 4 + 2] < paper;
+  const line = deep <= 2 && isDarker ? inkOfLine(hill, p, below) : null;
+  if (!line || line.share === 1) return { rgb: [...data.subarray(p * 4, p * 4 + 3)], fine: false };
+  // Nothing is darker than black.
+  const over = Math.max(1, ...line.below.map((v) => v / paper));
+  return { rgb: line.below.map((v) => paper - v / over), fine: true };
+}
+
+/** Parts a pixel into an ink and the grey of the paper: a fine line by its light alone. */
+function unmixFrom(
+  p: number,
+  { rgb, fine }: Ink,
+  paper: number,
+  data: Uint8ClampedArray,
+  out: Uint8ClampedArray,
+) {
+  const i = p * 4;
+  let [dot, len] = [0, 0];
+  for (let c = 0; c < 3; c++) {
+    const most = paper - rgb[c];
+    dot += (paper - data[i + c]) * (fine ? 1 : most);
+    len += most * (fine ? 1 : most);
+  }
+  const own = out[i + 3] === 255;
+  const share = len < (fine ? 30 : 900) ? (own ? 1 : 0) : Math.min(1, dot / len);
+  const whole = 1 - Math.max(SHORT.share, SHORT.levels / Math.sqrt(len));
+  const keepOwn = own && share > whole && !fine;
+  for (let c = 0; c < 3; c++) out[i + c] = keepOwn ? data[i + c] : rgb[c];
+  out[i + 3] = keepOwn ? 255 : share < 0.06 ? 0 : share * 255;
+}
+
+/** Paper that is in its ring already. */
+const SEEN = 255;
+
+/**
  * Ring 0 is paper that touches the piece, ring 1 its outermost pixels, and so on to `band`; `depth` is filled
  * with the ring's number for art, and stays 0 for art deeper in.
  */
@@ -58,40 +158,32 @@ function ringsOf(
   band: number,
 ): number[][] {
   const rings: number[][] = [[], []];
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const p = y * width + x;
-      const own = mask[p] === OWN;
-      if (!own && mask[p] !== 0) continue;
-      let meets = false;
-      if (own) {
-        meets =
-          (x > 0 && mask[p - 1] === 0) ||
-          (x < width - 1 && mask[p + 1] === 0) ||
-          (y > 0 && mask[p - width] === 0) ||
-          (y < height - 1 && mask[p + width] === 0);
-        if (meets) {
-          depth[p] = 1;
-          rings[1].push(p);
-        }
-      } else {
-        const l = x > 0 ? -1 : 0;
-        const r = x < width - 1 ? 1 : 0;
-        const u = y > 0 ? -width : 0;
-        const d = y < height - 1 ? width : 0;
-        meets =
-          mask[p + l] === OWN ||
-          mask[p + r] === OWN ||
-          mask[p + u] === OWN ||
-          mask[p + d] === OWN ||
-          mask[p + u + l] === OWN ||
-          mask[p + u + r] === OWN ||
-          mask[p + d + l] === OWN ||
-          mask[p + d + r] === OWN;
-        if (meets) rings[0].push(p);
+  for (let y = 0, p = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, p++) {
+      if (mask[p] !== OWN) continue;
+      if (
+        (x > 0 && mask[p - 1] === 0) ||
+        (x < width - 1 && mask[p + 1] === 0) ||
+        (y > 0 && mask[p - width] === 0) ||
+        (y < height - 1 && mask[p + width] === 0)
+      ) {
+        depth[p] = 1;
+        rings[1].push(p);
       }
     }
   }
+  // Paper that touches the piece touches its outermost pixels.
+  for (const p of rings[1]) {
+    const x = p % width;
+    for (let dy = p >= width ? -width : 0; dy <= width && p + dy < mask.length; dy += width)
+      for (let dx = x > 0 ? -1 : 0; dx <= 1 && x + dx < width; dx++) {
+        const q = p + dy + dx;
+        if (mask[q] !== 0 || depth[q]) continue;
+        depth[q] = SEEN;
+        rings[0].push(q);
+      }
+  }
+  for (const p of rings[0]) depth[p] = 0;
   for (let k = 2; k <= band; k++) {
     const ring: number[] = [];
     // Alternating four and eight neighbours keeps the band near to round.

@@ -3,7 +3,14 @@ export { type FoundPage, findPage } from './find-page';
 export { type FirstLook, firstLook, PAGE_KINDS, type PageKind } from './first-look';
 export { findGround } from './ground';
 export { hasTop } from './has-top';
-export { comesBackStraight, type Leaving, leavingSheet, leavingText } from './leaving-sheet';
+export {
+  comesBackStraight,
+  cutByPage,
+  cutOffText,
+  type Leaving,
+  leavingSheet,
+  leavingText,
+} from './leaving-sheet';
 export { fillUnderInk, flatPart, type LineArt, type Region } from './line-art';
 export { estimatePaper, evenLight, toneOf } from './paper';
 export { commonBox, composeParts, PART_KINDS, type PartKind, partKindOf } from './parts';
@@ -19,12 +26,14 @@ export {
 } from './settings';
 export { hardShadow } from './shadow';
 export {
+  artIn,
   clearWhite,
   NoMotifs,
   type Piece,
   piecesOf,
   type ReadPage,
   readPage,
+  type ShutIn,
   splitPieces,
   toPageOf,
 } from './split';

@@ -1,3 +1,4 @@
+import type { Raster } from '../raster';
 import { counted, pxToMm } from '../units';
 
 /** Art that leaves the sheet: over which edge, and where along it, mm from its top or left end. */
@@ -39,10 +40,29 @@ export function leavingSheet(mask: Uint8Array, width: number, height: number, pp
   ];
 }
 
+/** Where the edges of its page cut a piece off. @param piece its art, and where its box lies on the page, px; from the box's corner on, mm. */
+export function cutByPage(
+  { x, y, art }: { x: number; y: number; art: Raster },
+  page: { width: number; height: number },
+  ppi: number,
+): Leaving[] {
+  const on = {
+    left: x === 0,
+    top: y === 0,
+    right: x + art.width === page.width,
+    bottom: y + art.height === page.height,
+  };
+  if (!Object.values(on).includes(true)) return [];
+  const mask = new Uint8Array(art.width * art.height);
+  for (let p = 0; p < mask.length; p++) mask[p] = art.data[p * 4 + 3] >= 128 ? 1 : 0;
+  return leavingSheet(mask, art.width, art.height, ppi).filter((l) => on[l.side]);
+}
+
 /** Where along the edges opposite stretches count as one, mm. */
 const MEETS_MM = 2;
 /** So many of the stretches have to come back for the edge to be drawn on over. */
 const MOST = 0.75;
+const mm = (v: number) => `${Math.round(v)}\u00a0mm`;
 const AT = { left: 'on the left', right: 'on the right', top: 'at the top', bottom: 'at the bottom' };
 
 /** Whether what leaves one edge comes back on the other. */
@@ -57,7 +77,6 @@ function comesBack(one: readonly Leaving[], other: readonly Leaving[]): boolean 
  * side, as in a drawing that goes on over the join.
  */
 export function leavingText(leaving: readonly Leaving[]): { text: string; meant: boolean }[] {
-  const mm = (v: number) => `${Math.round(v)}\u00a0mm`;
   const on = (side: Leaving['side']) => leaving.filter((l) => l.side === side);
   const told = (side: Leaving['side']): { text: string; meant: boolean }[] => {
     const list = on(side).map((l) => l.longMm);
@@ -85,6 +104,13 @@ export function leavingText(leaving: readonly Leaving[]): { text: string; meant:
       ];
     return [...told(one), ...told(other)];
   });
+}
+
+/** A piece that the edge of its page cuts off, in words; empty where none does. */
+export function cutOffText(leaving: readonly Leaving[]): string {
+  if (!leaving.length) return '';
+  const at = leaving.map((l) => `${AT[l.side]}, ${mm(l.longMm)} of it`);
+  return `Cut off by the page's edge ${at.join('; ')}.`;
 }
 
 /** Whether a drawing goes on straight over its sheet's edges: art leaves it, and wherever it does it comes back right across. */

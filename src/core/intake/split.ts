@@ -1,11 +1,13 @@
 import type { Point } from '../lattice';
 import { newRaster, type Raster } from '../raster';
 import { ArgumentError, MM_PER_INCH, mmToPx, Said } from '../units';
-import { artMask, ownAlpha } from './art-mask';
+import { artMask, markMask, ownAlpha, type Told, takeSpecks, tidied } from './art-mask';
 import { backArt } from './back-art';
-import { cutWithCleanEdge, OWN, softenEdge, underOf, WHITE } from './clean-edge';
+import { cutWithCleanEdge, OWN, softenEdge, WHITE } from './clean-edge';
+import { cutOff, type Shadows } from './cut-off';
 import { findGround, type GroundField } from './ground';
 import { type Group, groupPieces } from './group';
+import { nearlyShut } from './nearly-shut';
 import {
   asItIs,
   estimatePaper,
@@ -17,8 +19,10 @@ import {
   WHITE_PAPER,
 } from './paper';
 import { DEFAULT_INTAKE, type IntakeSettings } from './settings';
-import { softShadows } from './soft-shadow';
+import { shadedHoles } from './shaded-holes';
+import { type GroundShare, softShadows, takeCrumbs, takeShadowOn } from './soft-shadow';
 import { pageMap } from './square';
+import type { Hole } from './tidy-mask';
 
 /** A cut-out piece: RGBA art, and where its box lay on the squared page, px. */
 export type Piece = { x: number; y: number; art: Raster };
@@ -29,6 +33,8 @@ export class NoMotifs extends Said {
 }
 
 const MOST_PIECES = 500;
+/** Paper shut in is told from this size on, and where it is no narrower than between two strokes of a hatching. */
+const TOLD = { mm2: 1.5, wideMm: 0.8 };
 
 /** How px of the picture become px of a page raster that is `factor` times smaller than the squared page. */
 export function toPageOf(settings: IntakeSettings, factor = 1): (p: Point) => Point {
@@ -51,9 +57,25 @@ export type ReadPage = {
   /** The coloured ground that the art lies on; null: paper. */
   ground: GroundField | null;
   mask: Uint8Array;
-  /** Soft shadows that are kept: how dark each pixel of them is, 0 to 255; null: there are none. */
-  shadow: Uint8Array | null;
+  /** Null: there are none. */
+  shadows: Shadows | null;
   cutOut: boolean;
+  /** Paper that the art shuts in, largest first. */
+  shutIn: ShutIn[];
+};
+
+/**
+ * Paper that the art shuts in, as between a cup and its handle: its box and a place in it, px of the page raster, its size, whether
+ * it was taken away, and which of the clicks say so.
+ */
+export type ShutIn = {
+  box: { x: number; y: number; width: number; height: number };
+  at: Point;
+  areaMm2: number;
+  /** Nearly shut in: it went with the paper, unless it is given back. */
+  open: boolean;
+  taken: boolean;
+  clicks: number[];
 };
 
 /**
@@ -77,27 +99,66 @@ export function readPage(
   const ground = !own && settings.ground === 'colour' ? (known ?? findGround(page)) : null;
   const paper = own || ground ? WHITE_PAPER : estimatePaper(page);
   const tone = ground ? asItIs(page) : toneOf(page, paper, settings);
-  const mask = artMask(page, ppi, settings, tone, toPageOf(settings, factor), own, ground);
-  const shadow = own ? null : shadowsOf(page, ppi, mask, tone, ground, settings);
-  return { page, ppi, paper, tone, ground, mask, shadow, cutOut: own !== null };
+  const told = artMask(page, ppi, settings, tone, own, ground);
+  const share = shareOf(tone, ground);
+  let shadows = own ? null : shadowsOf(page, ppi, told, share, settings);
+  const nearly = new Set(
+    own || ground || !settings.joined ? [] : nearlyShut(told.mask, page.width, page.height, ppi),
+  );
+  told.holes.push(...nearly);
+  const clicks = markMask(page, ppi, settings, tone, told, toPageOf(settings, factor), (runs) => {
+    shadows ??= { dark: new Uint8Array(told.mask.length), keep: false };
+    takeShadowOn(page, told.mask, share, runs, shadows.dark);
+    takeCrumbs(told.mask, shadows.dark, page.width);
+    takeSpecks(told.mask, page.width, page.height, ppi, settings);
+  });
+  const { mask, holes } = told;
+  const shutIn = holes.flatMap((hole, n): ShutIn[] => {
+    const { box, at, area } = hole;
+    const areaMm2 = area / (ppi / MM_PER_INCH) ** 2;
+    const wide = areaMm2 / (Math.max(box.width, box.height) / mmToPx(1, ppi));
+    if (areaMm2 < TOLD.mm2 || wide < TOLD.wideMm) return [];
+    const taken = settings.areas[clicks[n].at(-1) ?? -1]?.take ?? nearly.has(hole);
+    return [{ box, at, areaMm2, open: nearly.has(hole), taken, clicks: clicks[n] }];
+  });
+  shutIn.sort((p, q) => q.areaMm2 - p.areaMm2);
+  return { page, ppi, paper, tone, ground, mask, shadows, cutOut: own !== null, shutIn };
 }
 
-/** Soft shadows: taken out of the mask, or left in it and told, pixel by pixel. */
+const holds = ({ runs }: Hole, { at }: Hole, width: number): boolean => {
+  const p = Math.floor(at.y) * width + Math.floor(at.x);
+  return runs.some(([from, to]) => p >= from && p < to);
+};
+
+/** What each pixel is as a share of what the art lies on. */
+const shareOf = (tone: Tone, ground: GroundField | null): GroundShare =>
+  ground
+    ? { times: ground.blocks.map((v) => 1 / Math.max(24, v)), across: ground.across, less: 0 }
+    : { times: tone.gain.map((v) => v / 255), across: tone.across, less: tone.less / 255 };
+
+/** Soft shadows: taken out of the mask, or left in it. */
 function shadowsOf(
   page: Raster,
   ppi: number,
-  mask: Uint8Array,
-  tone: Tone,
-  ground: GroundField | null,
-  { shadows }: IntakeSettings,
-): Uint8Array | null {
-  const share = ground
-    ? { times: ground.blocks.map((v) => 1 / Math.max(24, v)), across: ground.across, less: 0 }
-    : { times: tone.gain.map((v) => v / 255), across: tone.across, less: tone.less / 255 };
-  const found = softShadows(page, mask, ppi, share);
-  if (!found) return null;
-  for (let p = 0; p < mask.length; p++) if (found[p]) mask[p] = shadows === 'keep' ? 1 : 0;
-  return shadows === 'keep' ? found : null;
+  told: Told,
+  share: GroundShare,
+  settings: IntakeSettings,
+): Shadows | null {
+  const { mask, holes } = told;
+  const dark = softShadows(page, mask, ppi, share);
+  if (!dark) return null;
+  const keep = settings.shadows === 'keep';
+  for (let p = 0; p < mask.length; p++) if (dark[p]) mask[p] = keep ? 1 : 0;
+  if (!keep) {
+    // Paper that only a shadow shut in is open now; what noise left of the shadow stands about as specks.
+    for (const { runs } of holes) for (const [from, to] of runs) mask.fill(0, from, to);
+    takeCrumbs(mask, dark, page.width);
+    told.holes = tidied(mask, page.width, page.height, ppi, settings);
+    // A shadow falls into what is shut in, too.
+    const shaded = settings.joined ? shadedHoles(page, mask, share, TOLD.mm2 * mmToPx(1, ppi) ** 2) : [];
+    told.holes = told.holes.filter((h) => !shaded.some((s) => holds(s, h, page.width))).concat(shaded);
+  }
+  return { dark, keep };
 }
 
 /**
@@ -172,15 +233,27 @@ export function splitPieces(
   });
 }
 
+/** All the art in a box of a page, cut off what it lies on: as its pieces will be. @param box px of the page raster. */
+export function artIn(
+  read: ReadPage,
+  box: { x: number; y: number; width: number; height: number },
+  settings: IntakeSettings,
+): Raster {
+  const own = new Uint8Array(box.width * box.height);
+  for (let row = 0, p = 0; row < box.height; row++)
+    for (let q = (box.y + row) * read.page.width + box.x, end = q + box.width; q < end; q++, p++)
+      own[p] = read.mask[q] * OWN;
+  return cutPiece(read, box, own, settings);
+}
+
 function cutPiece(
-  { page, ppi, tone, ground, shadow, cutOut }: ReadPage,
+  { page, ppi, tone, ground, shadows, cutOut }: ReadPage,
   box: { x: number; y: number; width: number; height: number },
   own: Uint8Array,
   { back, softMm }: IntakeSettings,
 ): Raster {
   const flat = evenLight(page, tone, box);
-  const art = cutOut ? keepOwnEdge(flat, own) : cutOff(flat, own, ppi, ground, box);
-  if (shadow) castShadow(art, own, shadow, box, page.width);
+  const art = cutOut ? keepOwnEdge(flat, own) : cutOff(flat, own, ppi, ground, box, shadows, page.width);
   const backed = back
     ? backArt(art, {
         shrinkPx: mmToPx(back.shrinkMm, ppi),
@@ -190,33 +263,6 @@ function cutPiece(
     : art;
   softenEdge(backed, mmToPx(softMm, ppi));
   return backed;
-}
-
-/** Shadow that is kept is black, as see-through as it was faint. */
-export function castShadow(
-  art: Raster,
-  own: Uint8Array,
-  shadow: Uint8Array,
-  box: { x: number; y: number; width: number },
-  pageWidth: number,
-) {
-  for (let p = 0; p < own.length; p++) {
-    if (own[p] !== OWN) continue;
-    const dark = shadow[(box.y + Math.floor(p / box.width)) * pageWidth + box.x + (p % box.width)];
-    if (dark) art.data.set([0, 0, 0, dark], p * 4);
-  }
-}
-
-/** Art cut off what it lies on: white paper, or a coloured ground, into which its colours run further (a JPEG halves them). */
-export function cutOff(
-  flat: Raster,
-  own: Uint8Array,
-  ppi: number,
-  ground: GroundField | null,
-  box: { x: number; y: number; width: number },
-): Raster {
-  if (!ground) return cutWithCleanEdge(flat, own, Math.max(1.5, ppi / 150), WHITE);
-  return cutWithCleanEdge(flat, own, Math.max(3, ppi / 75), underOf(ground, box));
 }
 
 /** A piece of a picture that is already cut out: its pixels as they are, with the soft edge round them. */
@@ -237,7 +283,7 @@ export function clearWhite(picture: Raster, ppi: number): Raster {
   if (ownAlpha(picture)) return picture;
   const settings = { ...DEFAULT_INTAKE, evenLight: false, tolerance: 4, joined: false, speckMm2: 0 };
   const tone = toneOf(picture, WHITE_PAPER, settings);
-  const mask = artMask(picture, ppi, settings, tone, (p) => p);
+  const { mask } = artMask(picture, ppi, settings, tone);
   for (let p = 0; p < mask.length; p++) mask[p] *= OWN;
   return cutWithCleanEdge(picture, mask, Math.max(1.5, ppi / 150), WHITE);
 }

@@ -1,11 +1,12 @@
 import { crop, type Raster } from '../raster';
 import { mmToPx, Said } from '../units';
 import { OWN, softenEdge } from './clean-edge';
+import { cutOff } from './cut-off';
 import { type Leaving, leavingSheet } from './leaving-sheet';
 import { evenLight } from './paper';
 import { commonBox } from './parts';
 import type { IntakeSettings } from './settings';
-import { castShadow, cutOff, type ReadPage, readPage } from './split';
+import { type ReadPage, readPage } from './split';
 
 /** A whole drawing: its art, where its box lies on the squared page (px), and what of it leaves the sheet. */
 export type Drawing = { x: number; y: number; art: Raster; leaving: Leaving[] };
@@ -40,15 +41,13 @@ export function wholeDrawing(page: Raster, ppi: number, settings: IntakeSettings
 }
 
 function cutWhole(
-  { page, ppi, tone, ground, mask, shadow, cutOut }: ReadPage,
+  { page, ppi, tone, ground, mask, shadows, cutOut }: ReadPage,
   { softMm }: IntakeSettings,
 ): Raster {
   const flat = evenLight(page, tone);
   if (cutOut) return flat;
   const own = mask.map((v) => v * OWN);
-  const box = { x: 0, y: 0, width: page.width };
-  const art = cutOff(flat, own, ppi, ground, box);
-  if (shadow) castShadow(art, own, shadow, box, page.width);
+  const art = cutOff(flat, own, ppi, ground, { x: 0, y: 0, ...page }, shadows, page.width);
   softenEdge(art, mmToPx(softMm, ppi));
   return art;
 }

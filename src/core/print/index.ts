@@ -1,4 +1,8 @@
 export { type Board, type BoardMark, type BoardSheet, type BoardText, boardSheet } from './board';
+export { type ClothAsk, type ClothPlan, clothPlan, type PieceAsk } from './cloth-plan';
+export { withRegisterMarks } from './register-marks';
+export { type Opening, type RollAsk, type RollPlan, rollPlan } from './roll-plan';
+export { type Widths, widthsThatWork } from './widths-that-work';
 
 import { ArgumentError, LIMITS } from '../units';
 

@@ -2,9 +2,17 @@ import { type Box, imagesOf, type PixelPlan, type Point, shiftsInto, twinOf } fr
 import { newRaster, type Raster, unpremultiply } from '../raster';
 import { ArgumentError } from '../units';
 import { grainRows, shadeOf, wearOf } from './grain';
-import { artOf, type Blend, layersOf, type Placed, type Scene, type SceneLayer } from './scene';
+import {
+  artOf,
+  type Blend,
+  layersOf,
+  type Placed,
+  type Scene,
+  type SceneLayer,
+  type SceneMotif,
+} from './scene';
 import { inkShares } from './split';
-import { type Sprite, spriteOf } from './sprite';
+import { type Sprite, spriteBox, spriteOf } from './sprite';
 import { tileRows } from './tile';
 
 export type RenderOptions = {
@@ -131,6 +139,9 @@ function layGround(into: Uint8ClampedArray, window: Box, { ground, split }: Scen
   }
 }
 
+/** Gives the sprite of a placement's image; `box`: the print px that it covers. */
+type Sampler = (image: Placed, art: SceneMotif, box: Box) => Sprite;
+
 /** Lays placements over a window, each with its copies, in plane order. */
 function layPlacements(
   into: Uint8ClampedArray,
@@ -138,6 +149,7 @@ function layPlacements(
   placements: readonly Placed[],
   scene: Pick<Scene, 'motifs'>,
   plan: PixelPlan,
+  sample: Sampler,
   onProgress?: (share: number) => void,
 ) {
   const cellMm = { width: plan.cell.width / plan.scale.x, height: plan.cell.height / plan.scale.y };
@@ -146,9 +158,11 @@ function layPlacements(
     const art = artOf(scene, placed);
     if (!art) throw new ArgumentError('A placement names a motif that is not there.');
     const copies = imagesOf(placed, twin).flatMap((image) => {
-      const sprite = spriteOf(image, art, plan);
-      const box = { x0: sprite.x, y0: sprite.y, x1: sprite.x + sprite.width, y1: sprite.y + sprite.height };
-      return shiftsInto(plan.lattice, box, window).map((shift): Copy => ({ sprite, shift }));
+      const box = spriteBox(image, art, plan);
+      const shifts = shiftsInto(plan.lattice, box, window);
+      if (!shifts.length) return [];
+      const sprite = sample(image, art, box);
+      return shifts.map((shift): Copy => ({ sprite, shift }));
     });
     if (twin) copies.sort((p, q) => topOf(p) - topOf(q) || leftOf(p) - leftOf(q));
     for (const { sprite, shift } of copies) lay(into, window, sprite, shift, placed.blend);
@@ -195,13 +209,14 @@ function layAll(
   window: Box,
   scene: Scene,
   plan: PixelPlan,
+  sample: Sampler,
   onProgress?: (share: number) => void,
 ) {
   const layers = layersOf(scene);
   for (const [n, layer] of layers.entries()) {
     const done = (share: number) => onProgress?.((n + share) / layers.length);
-    if (layer.kind === 'placements') layPlacements(into, window, scene.placements, scene, plan, done);
-    else if (layer.kind === 'drawing') layPlacements(into, window, [asPlaced(layer)], scene, plan);
+    if (layer.kind === 'placements') layPlacements(into, window, scene.placements, scene, plan, sample, done);
+    else if (layer.kind === 'drawing') layPlacements(into, window, [asPlaced(layer)], scene, plan, sample);
     else layTile(into, window, layer, scene, plan);
     done(1);
   }
@@ -214,13 +229,14 @@ function layCounterchanged(
   scene: Scene,
   ways: NonNullable<NonNullable<Scene['split']>['counter']>,
   plan: PixelPlan,
+  sampleOf: (way: number) => Sampler,
 ) {
   const { split } = scene;
   const shares = split && inkShares({ ...split, inks: ways.length }, plan);
-  if (!shares) return layAll(into, window, scene, plan);
-  const drawn = ways.map((way) => {
+  if (!shares) return layAll(into, window, scene, plan, sampleOf(-1));
+  const drawn = ways.map((way, n) => {
     const out = into.slice();
-    layAll(out, window, { ...scene, ...way }, plan);
+    layAll(out, window, { ...scene, ...way }, plan, sampleOf(n));
     return out;
   });
   const part = new Float64Array(ways.length);
@@ -234,6 +250,24 @@ function layCounterchanged(
       }
     }
   }
+}
+
+/** Renders a window, print px, with sprites from a sampler for each way in which what lies on the cloth is drawn (-1: as it is). */
+function renderBox(
+  scene: Scene,
+  plan: PixelPlan,
+  window: Box,
+  sampleOf: (way: number) => Sampler,
+  onProgress?: (share: number) => void,
+): Raster {
+  const out = newRaster(window.x1 - window.x0, window.y1 - window.y0);
+  layGround(out.data, window, scene, plan);
+  const worn = scene.ground && scene.grain?.ink ? out.data.slice() : null;
+  const ways = scene.ground && scene.split?.counter;
+  if (ways) layCounterchanged(out.data, window, scene, ways, plan, sampleOf);
+  else layAll(out.data, window, scene, plan, sampleOf(-1), onProgress);
+  if (scene.grain?.ink || scene.grain?.cloth) layGrain(out.data, window, scene, plan, worn);
+  return unpremultiply(out);
 }
 
 /**
@@ -250,15 +284,57 @@ export function renderWindow(
   options: RenderOptions = {},
 ): Raster {
   const { x, y } = options.origin ?? { x: 0, y: 0 };
-  const window: Box = { x0: x, y0: y, x1: x + width, y1: y + height };
-  const out = newRaster(width, height);
-  layGround(out.data, window, scene, plan);
-  const worn = scene.ground && scene.grain?.ink ? out.data.slice() : null;
-  const ways = scene.ground && scene.split?.counter;
-  if (ways) layCounterchanged(out.data, window, scene, ways, plan);
-  else layAll(out.data, window, scene, plan, options.onProgress);
-  if (scene.grain?.ink || scene.grain?.cloth) layGrain(out.data, window, scene, plan, worn);
-  return unpremultiply(out);
+  const once: Sampler = (image, art) => spriteOf(image, art, plan);
+  return renderBox(
+    scene,
+    plan,
+    { x0: x, y0: y, x1: x + width, y1: y + height },
+    () => once,
+    options.onProgress,
+  );
+}
+
+/** A window of the cloth, given band by band from its top down: `rows(from, to)`, RGBA, its rows `from` to `to - 1`. */
+export type Prepared = { width: number; height: number; rows: (from: number, to: number) => Raster };
+
+/**
+ * Prepares a window of the cloth (the repeat block, unless it is said) to be rendered in bands: the bytes are those of renderWindow,
+ * but a sprite is sampled when the first band asks for it and let go of after the last one that may, so that memory holds what one
+ * band needs. Bands that are asked for upward begin anew.
+ * @throws ArgumentError for rows beyond the window; and as renderWindow.
+ */
+export function prepare(
+  scene: Scene,
+  plan: PixelPlan,
+  { x, y, width, height } = { x: 0, y: 0, ...plan.block },
+): Prepared {
+  const whole: Box = { x0: x, y0: y, x1: x + width, y1: y + height };
+  const held = new Map<string, { sprite: Sprite; last: number }>();
+  const sampleOf =
+    (way: number): Sampler =>
+    (image, art, box) => {
+      const key = `${way}|${image.art ?? image.motif}|${image.x}|${image.y}|${image.angle}|${image.scale}|${image.mirror}|${image.opacity ?? 1}`;
+      let one = held.get(key);
+      if (!one) {
+        const last = Math.max(...shiftsInto(plan.lattice, box, whole).map((shift) => box.y1 + shift.y));
+        one = { sprite: spriteOf(image, art, plan), last };
+        held.set(key, one);
+      }
+      return one.sprite;
+    };
+  let done = 0;
+  return {
+    ...{ width, height },
+    rows(from, to) {
+      if (!(from >= 0 && to > from && to <= height))
+        throw new ArgumentError(`This picture has the rows 0 to ${height - 1}.`);
+      if (from < done) held.clear();
+      done = from;
+      const band = renderBox(scene, plan, { ...whole, y0: y + from, y1: y + to }, sampleOf);
+      for (const [key, { last }] of held) if (last <= y + to) held.delete(key);
+      return band;
+    },
+  };
 }
 
 /** The repeat block of a plan, RGBA: what a printer repeats straight. Bit-exact on the torus. */

@@ -1,4 +1,5 @@
-export { fillSheet, renderBlock, renderWindow } from './block';
+export { fillSheet, type Prepared, prepare, renderBlock, renderWindow } from './block';
+export { type Copy, copiesIn } from './copies';
 export {
   GRAINS,
   type GrainLayer,

@@ -9,6 +9,7 @@ import {
   fillSheet,
   type GrainLayer,
   type Placed,
+  prepare,
   renderBlock,
   renderWindow,
   type Scene,
@@ -78,6 +79,29 @@ describe('law of exactness', () => {
         expect(differingPixels(fillSheet(renderBlock(scene, plan), size), direct)).toBe(0);
       }),
       { numRuns: 40 },
+    );
+  });
+
+  test('rendered band by band from its top down it is what is rendered at once, to the byte', () => {
+    fc.assert(
+      fc.property(
+        anyScene,
+        fc.integer({ min: 1, max: 70 }),
+        ({ layout, cell, ground, placements, dx, dy }, tall) => {
+          const plan = pixelPlan(layout, cell, 50);
+          const scene = { ground, motifs, placements };
+          const { width, height } = plan.block;
+          const bands = prepare(scene, plan, { x: dx, y: dy, width, height });
+          const whole = newRaster(width, height);
+          for (let y = 0; y < height; y += tall)
+            whole.data.set(bands.rows(y, Math.min(height, y + tall)).data, y * width * 4);
+          expect(differingPixels(whole, renderBlock(scene, plan, { origin: { x: dx, y: dy } }))).toBe(0);
+          // From its top again it is the same.
+          expect(bands.rows(0, 1).data).toEqual(whole.data.slice(0, width * 4));
+          expect(() => bands.rows(0, height + 1)).toThrow(/has the rows/);
+        },
+      ),
+      { numRuns: 100 },
     );
   });
 

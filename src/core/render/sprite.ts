@@ -1,4 +1,4 @@
-import type { PixelPlan } from '../lattice';
+import type { Box, PixelPlan } from '../lattice';
 import { busyAcross, busyAt, busyOf } from '../raster';
 import { type Placed, type SceneMotif, turnOf } from './scene';
 
@@ -44,13 +44,8 @@ const covered = (at: number, size: number) => {
 
 const clamp = (v: number, most: number) => (v < 0 ? 0 : v > most ? most : v);
 
-/**
- * Samples a placement at its own sub-pixel place: over 4 x 4 pixels of the area-average level whose pixels are
- * at least half, at most one print pixel wide, no colour above its alpha. The art ends at its true edge, which
- * may lie within a pixel of the level: a print pixel there is covered by as much of the art as lies in it.
- * @param rough between 2 x 2 pixels only: softer, and three times as fast.
- */
-export function spriteOf(placed: Placed, art: SceneMotif, plan: PixelPlan, rough = false): Sprite {
+/** How a placement is sampled: the level of its art, the way from print px back to px of it, and the box of print px that it may cover. */
+function viewOf(placed: Placed, art: SceneMotif, plan: PixelPlan) {
   const { pyramid } = art;
   const turn = turnOf(placed, art.ppi, plan);
   const det = turn.xx * turn.yy - turn.xy * turn.yx;
@@ -77,6 +72,25 @@ export function spriteOf(placed: Placed, art: SceneMotif, plan: PixelPlan, rough
   const y0 = Math.floor(cy - reachY);
   const width = Math.ceil(cx + reachX) - x0;
   const height = Math.ceil(cy + reachY) - y0;
+  const box: Box = { x0, y0, x1: x0 + width, y1: y0 + height };
+  return { level, shrink, size, cx, cy, ux, uy, vx, vy, perU, perV, trueWidth, trueHeight, box };
+}
+
+/** The print px that a placement's sprite covers, without sampling it. */
+export const spriteBox = (placed: Placed, art: SceneMotif, plan: PixelPlan): Box =>
+  viewOf(placed, art, plan).box;
+
+/**
+ * Samples a placement at its own sub-pixel place: over 4 x 4 pixels of the area-average level whose pixels are
+ * at least half, at most one print pixel wide, no colour above its alpha. The art ends at its true edge, which
+ * may lie within a pixel of the level: a print pixel there is covered by as much of the art as lies in it.
+ * @param rough between 2 x 2 pixels only: softer, and three times as fast.
+ */
+export function spriteOf(placed: Placed, art: SceneMotif, plan: PixelPlan, rough = false): Sprite {
+  const view = viewOf(placed, art, plan);
+  const { level, shrink, size, cx, cy, ux, uy, vx, vy, perU, perV, trueWidth, trueHeight } = view;
+  const { x0, y0 } = view.box;
+  const [width, height] = [view.box.x1 - x0, view.box.y1 - y0];
   const data = new Uint8ClampedArray(width * height * 4);
   const opacity = placed.opacity ?? 1;
   const { width: lw, height: lh, data: src } = level;

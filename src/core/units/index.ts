@@ -20,6 +20,8 @@ export const LIMITS = {
   maxPpi: 1200,
   maxBlockPx: 14400,
   maxBlockMp: 110,
+  maxSheetPx: 100_000,
+  maxSheetMp: 2000,
 } as const;
 
 export type SizeTriple = { mm: number; px: number; ppi: number };

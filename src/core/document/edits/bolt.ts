@@ -2,6 +2,7 @@ import type { Draft } from 'immer';
 import type { Dismissed } from '../../findings';
 import { cellMiddle, type Layout } from '../../lattice';
 import { cellOf } from '../cell';
+import { type Purpose, purposeOf } from '../purpose';
 import { type Brief, type Checking, type Motif, type Project, SCALE, type Sheet } from '../schema';
 import { type Edit, edit } from './edit';
 
@@ -13,6 +14,12 @@ export const rename = (name: string): Edit =>
 /** New size, ppi or unit. Placements keep their place in mm; symmetric sets go with the middle of the cell. */
 export const setBrief = (brief: Partial<Brief>): Edit =>
   edit('Size', (d) => withSets(d, () => Object.assign(d.brief, brief)));
+
+/** What the bolt is for. */
+export const setPurpose = (change: Partial<Purpose>): Edit =>
+  edit('Purpose', (d) => {
+    d.purpose = { ...purposeOf(d), ...change };
+  });
 
 export const setLayout = (layout: Layout): Edit =>
   edit('Layout', (d) =>

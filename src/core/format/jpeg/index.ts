@@ -1,5 +1,6 @@
 import { viewOf } from '../bytes';
 import type { FileFormat } from '../format';
+import { finishJpeg } from './finish';
 import { jpegHead } from './head';
 
 export const jpeg: FileFormat = {
@@ -9,4 +10,5 @@ export const jpeg: FileFormat = {
   mime: 'image/jpeg',
   is: (b) => b.length >= 33 && viewOf(b).getUint16(0) === 0xffd8,
   head: jpegHead,
+  lossy: { finish: finishJpeg },
 };

@@ -5,6 +5,7 @@ import { png as pngFormat } from '../png';
 import { pngHead } from '../png/head';
 import { PictureRefused } from '../refused';
 import { attributesOf, readXml, type XmlNode } from '../xml';
+import { ORA_MIME } from './mime';
 
 /** A layer as it lies in the picture: its PNG, the place of its top left corner, and how opaque it is. */
 type OraLayer = {
@@ -71,7 +72,7 @@ export function readOra(bytes: Uint8Array): OraPicture {
     throw new PictureRefused(`${BAD}: its zip is damaged. Copy it again from where it came from.`);
   }
   const text = (name: string) => new TextDecoder().decode(files[name] ?? new Uint8Array());
-  if (text('mimetype').trim() !== 'image/openraster') {
+  if (text('mimetype').trim() !== ORA_MIME) {
     throw new PictureRefused(
       'This is a zip, but no layered ORA picture. Unpack it and bring in the pictures inside.',
     );

@@ -1,6 +1,8 @@
 import { ascii, viewOf } from '../bytes';
 import type { FileFormat } from '../format';
 import { pngHead } from './head';
+import { pngRows } from './rows';
+import { sheetPng } from './sheet';
 
 export const png: FileFormat = {
   id: 'png',
@@ -10,7 +12,8 @@ export const png: FileFormat = {
   is: (b) => b.length >= 33 && viewOf(b).getUint32(0) === 0x89504e47 && ascii(b, 12, 4) === 'IHDR',
   head: pngHead,
   send: {
-    write: async (block, ppi) => (await import('./write')).encodePng(block, ppi),
-    readBack: async (bytes) => (await import('./read')).readPng(bytes),
+    pixels: ['rgb', 'rgba', 'grey'],
+    write: sheetPng,
+    read: pngRows,
   },
 };

@@ -1,18 +1,20 @@
 import { decode } from 'fast-png';
 import type { Raster } from '../../raster';
 import { MM_PER_INCH } from '../../units';
-import type { ReadBack } from '../format';
 import { bounded } from '../limits';
 import { PictureRefused } from '../refused';
 import { boundedPng } from './bounded';
 import { pngHead } from './head';
+
+/** A picture as its own file says it is: its pixels, its ppi (null: not said), and whether it has alpha. */
+type ReadBack = { raster: Raster; ppi: number | null; alpha: boolean };
 
 /**
  * A PNG by an independent decoder, byte for byte (a canvas would round through premultiplied alpha): straight RGBA, and
  * what it says of its ppi.
  * @throws PictureRefused when its head is not sound.
  */
-export function readPng(bytes: Uint8Array): ReadBack {
+function readPng(bytes: Uint8Array): ReadBack {
   bounded(pngHead(bytes), bytes.length);
   const { width, height, channels, data: from, resolution } = decode(bytes);
   const data = new Uint8ClampedArray(width * height * 4);

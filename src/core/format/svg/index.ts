@@ -1,4 +1,5 @@
 import type { FileFormat } from '../format';
+import { sheetSvg, svgRows } from './pattern';
 
 const textOf = (b: Uint8Array, most: number) => new TextDecoder().decode(b.subarray(0, most));
 
@@ -7,6 +8,7 @@ export const svg: FileFormat = {
   name: 'SVG',
   extension: 'svg',
   mime: 'image/svg+xml',
+  send: { pixels: ['rgb', 'rgba'], can: ['shapes'], write: sheetSvg, read: svgRows },
   is: (b) =>
     /^\uFEFF?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(textOf(b, 200)) && textOf(b, 20_000).includes('<svg'),
 };

@@ -4,10 +4,12 @@ import { idsOf, type Section } from '../../parts/sections';
 import GroundSection from './ground-section';
 import LayoutSection from './layout-section';
 import PlanSection from './plan-section';
+import PurposeSection from './purpose-section';
 import SizeSection from './size-section';
 
 /** What Brief asks for: each is one file and one line here. */
 const SECTIONS: Section[] = [
+  { id: 'purpose', View: PurposeSection },
   { id: 'size', View: SizeSection },
   { id: 'layout', View: LayoutSection },
   { id: 'alternate', View: AlternateSection },

@@ -3,7 +3,7 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { memo, useEffect } from 'react';
-import { counted, isBare } from '@/core';
+import { counted, isBare, tooManyColours } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { forgetInks, wantInks } from '@/session/inks';
 import { COLOUR_PARTS, type ColourPart, useView } from '@/session/view';
@@ -33,7 +33,7 @@ export default function ColourTray() {
       title="Colour"
       summary={
         hasInks
-          ? `${counted(project.inks.length - 1, 'ink')} and the ground, ${counted(project.colourways.length, 'colourway')}.`
+          ? `${counted(project.inks.length - 1, 'ink')} and the ground, ${counted(project.colourways.length, 'colourway')}. ${tooManyColours(project)}`.trim()
           : 'Take the inks from the art first.'
       }
     >

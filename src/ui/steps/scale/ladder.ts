@@ -1,23 +1,32 @@
 import { cellOf, effectivePpi, MM_PER_INCH, type Project, sizeLadder } from '@/core';
+import { sessionStore } from '@/session/session';
 
-/** The sizes that are set side by side: as shares of the size as it is laid, and what they are called. */
-export const RUNGS = [
-  { factor: 0.6, name: 'Small' },
-  { factor: 1, name: 'As laid' },
-  { factor: 1.5, name: 'Large' },
-];
+/** A common width of cloth, mm, in round numbers of each unit. */
+export const USUAL_ACROSS = { in: 54 * MM_PER_INCH, cm: 1400 };
 
-/** The cell and the motifs of a bolt at each of the sizes, mm. */
-export function ladderOf({ brief, motifs, placements }: Project) {
-  const printed = motifs.flatMap((m) => {
-    const scales = placements.filter((p) => p.motif === m.id).map((p) => p.scale);
-    if (!scales.length) return [];
-    const mm = (px: number) => (px / m.ppi) * MM_PER_INCH * Math.max(...scales);
-    return [{ id: m.id, width: mm(m.width), height: mm(m.height) }];
-  });
-  const factors = RUNGS.map((r) => r.factor);
-  return sizeLadder(cellOf({ brief }), printed, factors);
-}
+/**
+ * The sizes that are set side by side, % of the size as it is laid, and the width that repeats are counted across, mm; null: nothing was
+ * typed.
+ */
+export const useRungs = sessionStore<{ shares: number[]; acrossMm: number | null }>(() => ({
+  shares: [60, 100, 150],
+  acrossMm: null,
+}));
+
+/** The motifs of a bolt in their largest size on the cloth, mm, the highest first. */
+export const motifsAsLaid = ({ motifs, placements }: Pick<Project, 'motifs' | 'placements'>) =>
+  motifs
+    .flatMap((m) => {
+      const scales = placements.filter((p) => p.motif === m.id).map((p) => p.scale);
+      if (!scales.length) return [];
+      const mm = (px: number) => (px / m.ppi) * MM_PER_INCH * Math.max(...scales);
+      return [{ id: m.id, name: m.name, width: mm(m.width), height: mm(m.height) }];
+    })
+    .sort((a, b) => b.height - a.height);
+
+/** The cell and the motifs of a bolt at some sizes, times its own, mm. */
+export const ladderOf = (project: Project, factors: number[]) =>
+  sizeLadder(cellOf(project), motifsAsLaid(project), factors);
 
 /** The least ppi that art has on the cloth as it is laid; infinite for none. */
 export const leastPpi = ({ motifs, placements }: Project): number =>

@@ -2,18 +2,21 @@
 
 import Box from '@mui/material/Box';
 import type { Project } from '@/core';
-import { small } from '../../parts/lengths';
+import { small, trim } from '../../parts/lengths';
 import { Part } from '../../parts/tray';
-import { ladderOf, RUNGS } from './ladder';
+import { ladderOf, motifsAsLaid, useRungs } from './ladder';
 
 /** How many motifs are told of. */
 const MOST = 4;
 
 /** How high the largest motifs print at each size. */
 export default function MotifSizes({ project }: { project: Project }) {
-  const ladder = ladderOf(project);
-  const asLaid = ladder.find((r) => r.factor === 1)?.motifs ?? [];
-  const largest = [...asLaid].sort((a, b) => b.height - a.height).slice(0, MOST);
+  const { shares } = useRungs();
+  const ladder = ladderOf(
+    project,
+    shares.map((s) => s / 100),
+  );
+  const largest = motifsAsLaid(project).slice(0, MOST);
   if (!largest.length) return null;
   return (
     <Part title="Motif sizes, largest first">
@@ -30,17 +33,19 @@ export default function MotifSizes({ project }: { project: Project }) {
         <thead>
           <tr>
             <th>High</th>
-            {RUNGS.map(({ name }) => (
-              <th key={name}>{name}</th>
+            {ladder.map(({ factor }, n) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a size is known by where it stands
+              <th key={n}>{trim(factor * 100, 1)} %</th>
             ))}
           </tr>
         </thead>
         <tbody>
           {largest.map((m) => (
             <tr key={m.id}>
-              <td>{project.motifs.find((q) => q.id === m.id)?.name}</td>
-              {ladder.map((r) => (
-                <td key={r.factor}>{small(r.motifs.find((q) => q.id === m.id)?.height ?? 0)}</td>
+              <td>{m.name}</td>
+              {ladder.map((r, n) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a size is known by where it stands
+                <td key={n}>{small(r.motifs.find((q) => q.id === m.id)?.height ?? 0)}</td>
               ))}
             </tr>
           ))}

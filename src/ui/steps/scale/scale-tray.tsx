@@ -13,7 +13,7 @@ export default function ScaleTray() {
   const isTrue = useView((s) => Math.abs(s.zoom / s.pxPerMm - 1) < 0.01);
   if (!project) return null;
   return (
-    <Tray title="Scale" summary="The cloth as it will print, and three sizes of it.">
+    <Tray title="Scale" summary="The cloth as it will print, and at other sizes.">
       <Button variant={isTrue ? 'outlined' : 'contained'} onClick={() => zoomTo(pxPerMm)}>
         {isTrue ? 'The cloth is at true size' : 'Show the cloth at true size'}
       </Button>

@@ -1,78 +1,146 @@
+import { crc32, nth, type Project, slug, storedZip, writePalette } from '@/core';
 import {
-  blockFits,
-  type Colourway,
-  cellOf,
-  type FileFormat,
-  formats,
-  nth,
-  type PixelPlan,
-  type Project,
-  pixelPlan,
-  shownColourway,
-  slug,
-} from '@/core';
-import { exportBlock, type FileProof, loadAsset, sceneRequest } from '@/session/arts';
-import { record } from '@/session/bolt';
+  exportPicture,
+  type FileProof,
+  loadAsset,
+  type SceneRequest,
+  type SendAsk,
+  sceneRequest,
+} from '@/session/arts';
+import { record, useBolt } from '@/session/bolt';
 import { noteSent } from '@/session/enough';
+import { inksAsk } from '@/session/inks';
 import { runJob, Stopped } from '@/session/jobs';
-import { sessionStore } from '@/session/session';
+import { fontFile } from '@/session/letters';
+import { profileBytes } from '@/session/printer';
+import { textOf } from '@/session/trouble';
 import { LAYOUT_NAME } from '../../parts/lengths';
-import { saveFile } from '../../parts/save-file';
+import { whereToSave } from '../../parts/save-file';
+import { type OneFile, type Sending, useSendAsk, whatIsSent } from './ask';
+import { type Sent, shortProof } from './certificate';
 
-/** What a file is asked for. '' stands for the colourway on show. */
-export const useSendAsk = sessionStore<{ onGround: boolean; wayId: string; format: string }>(() => ({
-  onGround: true,
-  wayId: '',
-  format: 'png',
-}));
+/** What is written, as a job, and what each file was found to be. */
+export const SEND = 'send';
 
-/** The formats that a block can be written in. */
-export const sendFormats = (): FileFormat[] => formats.all().filter((f) => f.send);
+/** How many times a bolt was sent before. */
+export const timesSent = () =>
+  useBolt.getState().log.filter((l) => l.kind === 'export' && l.text.startsWith('Sent ')).length;
 
-type What = { way: Colourway; format: FileFormat; onGround: boolean; plan: PixelPlan; fits: boolean };
+type Made = { name: string; file: Blob; proof: FileProof; text: string };
 
-/** What would be written of a bolt as it is asked for. */
-export function whatIsSent(project: Project, ask: ReturnType<typeof useSendAsk.getState>): What {
-  const { brief, layout } = project;
-  const plan = pixelPlan(layout, cellOf({ brief }), brief.ppi);
+/** Writes what is asked for in each colourway, each motif or each ink; reads it back, saves it and notes it in the log. */
+export async function sendPicture(project: Project) {
+  const sending = whatIsSent(project, useSendAsk.getState(), timesSent());
+  const { files, format, what, px } = sending;
+  const one = nth(files, 0);
+  const inZip = files.length > 1 || sending.palettes;
+  const name = inZip ? `${zipName(project, sending)}.zip` : `${one.name}.${format.extension}`;
+  const place = await whereToSave(name);
+  if (!place) return;
+  const ppi = Math.round(sending.ppi);
+  const sent = await runJob(SEND, `Rendering and writing the ${what}.`, async (work): Promise<Sent> => {
+    const needs = {
+      ...(sending.cmyk ? { profile: await profileBytes() } : {}),
+      ...(sending.marks ? { font: await fontFile('plain') } : {}),
+    };
+    const made: Made[] = [];
+    for (const [n, file] of files.entries()) {
+      const request = sceneRequest(project, sending.onGround, file.way.id, sending.ppi);
+      const part = { ...work, onProgress: (share: number) => work.onProgress((n + share) / files.length) };
+      const text = wordsOf(sending, project, file);
+      const ask = {
+        ...needs,
+        ...askOf(project, request, sending, file),
+        about: { title: project.name, description: text },
+      };
+      const done = await exportPicture(request, ask, part, loadAsset);
+      if (work.signal.aborted) throw new Stopped('Stopped.');
+      made.push({ name: `${file.name}.${format.extension}`, text, ...done });
+    }
+    const saved = inZip ? await zipOf(project, sending, made) : nth(made, 0).file;
+    const sent: Sent = {
+      ...{ name, file: saved, at: new Date().toISOString(), what },
+      files: made.map(({ name: own, proof, text }) => ({ name: own, proof, text })),
+      asked: { width: px.width, height: px.height, ppi },
+    };
+    try {
+      await place.save(saved);
+    } catch (error) {
+      return { ...sent, unsaved: textOf(error) };
+    }
+    for (const { name: own, text, proof } of made)
+      record({
+        kind: 'export',
+        text: `Sent ${own}${inZip ? ` in ${name}` : ''}: ${text}. ${shortProof(sent)}`.slice(0, 400),
+        sha256: proof.sha256,
+        bytes: proof.bytes,
+      });
+    void noteSent();
+    return sent;
+  });
+  if (!sent) await place.letGo();
+}
+
+/** What a file is, in a line. */
+function wordsOf({ what, px, ppi, onGround, as }: Sending, project: Project, { way, part }: OneFile): string {
+  const kind = what === 'block' ? 'repeat block' : what;
+  const of = as === 'motif-tones' ? (part?.name ?? '') : part ? `${part.name}, ${way.name}` : way.name;
+  const lies = part ? 'in grey tones' : onGround ? 'on its ground' : 'without ground';
+  const layout = LAYOUT_NAME[project.layout.kind].toLowerCase();
+  return `${kind} of ${of}, ${px.width} x ${px.height} px, ${Math.round(ppi)} ppi, ${layout}, ${lies}`;
+}
+
+/** What the engine is asked for one file. */
+function askOf(
+  project: Project,
+  request: SceneRequest,
+  { format, sheet, from, turn, cmyk, unpacked, shapes, marks, bleed, as }: Sending,
+  { way, part }: OneFile,
+): SendAsk {
+  const motifs = project.motifs.map(({ id, name }) => ({ id, name }));
+  const inks = inksAsk(project, request.arts, way.colours);
+  const layers = {
+    'motif-layers': { motifs },
+    'ink-layers': inks,
+    'empty-layer': 'empty' as const,
+  };
   return {
-    way: project.colourways.find((c) => c.id === ask.wayId) ?? shownColourway(project),
-    format: sendFormats().find((f) => f.id === ask.format) ?? nth(sendFormats(), 0),
-    onGround: ask.onGround,
-    plan,
-    fits: blockFits(plan),
+    ...{ format: format.id, sheet, from, turn, cmyk, unpacked, shapes, marks, bleed },
+    ...(as in layers ? { layers: layers[as as keyof typeof layers] } : {}),
+    ...(part ? { alone: as === 'motif-tones' ? { motif: part.id } : { ink: Number(part.id), ...inks } } : {}),
   };
 }
 
-/** A block that is written, as a job, and what the file was found to be. */
-export const SEND = 'send';
-export type Sent = { name: string; proof: FileProof; asked: { width: number; height: number; ppi: number } };
+function zipName(project: Project, { ways, files, px, what, ppi }: Sending): string {
+  const many = ways.length > 1 ? `${ways.length}-colourways` : slug(nth(ways, 0).name, 'colourway');
+  const parts = files.length > ways.length ? `_${files.length / ways.length}-files` : '';
+  const layout = slug(LAYOUT_NAME[project.layout.kind], 'repeat');
+  return `${slug(project.name, 'bolt')}_${many}${parts}_${layout}-${what}_${px.width}x${px.height}_${Math.round(ppi)}ppi`;
+}
 
-/** Writes the block, reads it back, saves it and notes it in the log. */
-export function sendBlock(project: Project) {
-  const { way, format, onGround, plan } = whatIsSent(project, useSendAsk.getState());
-  const { width, height } = plan.block;
-  const ppi = Math.round(project.brief.ppi);
-  const names = [
-    slug(project.name, 'bolt'),
-    slug(way.name, 'colourway'),
-    `${slug(LAYOUT_NAME[project.layout.kind], 'repeat')}-block`,
-    `${width}x${height}`,
-    `${ppi}ppi`,
-  ];
-  const name = `${names.join('_')}.${format.extension}`;
-  return runJob(SEND, 'Rendering and writing the block.', async (work): Promise<Sent> => {
-    const request = sceneRequest(project, onGround, way.id);
-    const { file, proof } = await exportBlock(request, format.id, work, loadAsset);
-    if (work.signal.aborted) throw new Stopped('Stopped.');
-    saveFile(new Blob([file], { type: format.mime }), name);
-    record({
-      kind: 'export',
-      text: `Sent ${name}: repeat block of ${way.name}, ${proof.width} x ${proof.height} px, ${proof.ppi} ppi, ${onGround ? 'on its ground' : 'without ground'}.`,
-      sha256: proof.sha256,
-      bytes: proof.bytes,
-    });
-    void noteSent();
-    return { name, proof, asked: { width, height, ppi } };
+/** Files in one zip, untouched, with a palette of each colourway where that is wanted. */
+async function zipOf(project: Project, { ways, palettes }: Sending, made: Made[]): Promise<Blob> {
+  const texts = palettes
+    ? ways.map((way) => ({
+        name: `${slug(`${project.name} ${way.name}`, 'colours')}.gpl`,
+        file: new Blob([
+          writePalette(
+            'gpl',
+            `${project.name}, ${way.name}`,
+            way.colours.map((hex, n) => ({ name: nth(project.inks, n).name, hex })),
+          ),
+        ]),
+      }))
+    : [];
+  const beside = await Promise.all(
+    texts.map(async (t) => ({ ...t, crc: crc32(new Uint8Array(await t.file.arrayBuffer())) })),
+  );
+  const all = [...made.map(({ name, file, proof }) => ({ name, file, crc: proof.crc })), ...beside];
+  const { before, after } = storedZip(
+    all.map(({ name, file, crc }) => ({ name, bytes: file.size, crc })),
+    new Date(),
+  );
+  return new Blob([...all.flatMap(({ file }, n) => [nth(before, n), file]), after], {
+    type: 'application/zip',
   });
 }

@@ -2,6 +2,8 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { counted, isBare, type Project, shownColourway, slug } from '@/core';
@@ -22,12 +24,13 @@ export default function ScreensPart({ project }: { project: Project }) {
   const [count, setCount] = useState(most);
   const [trapMm, setTrap] = useState(0.2);
   const [lineMm, setLine] = useState(0.4);
+  const [marks, setMarks] = useState(false);
   const job = useJob<ScreenReport[]>(SCREENS);
   const report = job?.result;
   const way = shownColourway(project);
   const make = () =>
     runJob(SCREENS, 'Making the screens.', async (work) => {
-      const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm }, work);
+      const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm, marks }, work);
       if (work.signal.aborted) throw new Stopped('Stopped.');
       const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_screens.zip`;
       saveFile(new Blob([made.zip], { type: 'application/zip' }), name);
@@ -74,6 +77,11 @@ export default function ScreensPart({ project }: { project: Project }) {
           onChange={setLine}
         />
       </Box>
+      <FormControlLabel
+        control={<Checkbox size="small" checked={marks} onChange={(e) => setMarks(e.target.checked)} />}
+        label="Register marks in room round them"
+        slotProps={{ typography: { variant: 'body2' } }}
+      />
       {job?.state !== 'running' ? (
         <Button variant="outlined" disabled={isBare(project)} onClick={() => void make()}>
           Make the screens

@@ -5,7 +5,10 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { type FoundPage, leanOf } from '@/core';
+import { useBolt } from '@/session/bolt';
 import { trim } from '../../../parts/lengths';
+
+const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** A lean that the eye does not see is left alone: turning a page costs some sharpness. */
 const worthAnOffer = ({ by, corners }: FoundPage) => by === 'outline' || Math.abs(leanOf(corners)) >= 0.3;
@@ -29,6 +32,8 @@ function Notice({ tone, children }: { tone: 'secondary' | 'warning'; children: R
 }
 
 type Props = {
+  /** The SHA-256 of the file. */
+  sha256: string;
   /** Where the page was found to lie, while that is not used. */
   found: FoundPage | null;
   /** Share under a hard shadow. */
@@ -41,9 +46,17 @@ type Props = {
 };
 
 /** What the page itself gives cause to say, whatever the step. */
-export default function Notices({ found, shadow, ppiMissing, uneven, onSquare, onToSquare }: Props) {
+export default function Notices({ sha256, found, shadow, ppiMissing, uneven, onSquare, onToSquare }: Props) {
+  const sent = useBolt((s) => s.log.find((l) => l.kind === 'export' && l.sha256 === sha256));
   return (
     <>
+      {sent && (
+        <Notice tone="secondary">
+          <Typography variant="body2">
+            This is a file that was sent from this bolt on {when.format(new Date(sent.at))}, unchanged.
+          </Typography>
+        </Notice>
+      )}
       {found && worthAnOffer(found) && (
         <Notice tone="secondary">
           <Typography variant="body2">

@@ -42,19 +42,21 @@ import PageActions from './page-actions';
 import PageHead from './page-head';
 import PageView from './page-view';
 import Review from './review';
-import StageClean from './stage-clean';
-import StagePaper from './stage-paper';
-import StageSplit from './stage-split';
+import SideBySide from './side-by-side';
+import StageFields, { useHand } from './stage-fields';
 import StageSquare from './stage-square';
-import { afterGesture, gestureOf, type Tool } from './tools';
+import { afterGesture, gestureOf } from './tools';
 import { useDrawing } from './use-drawing';
 import { useFindPage } from './use-find-page';
 import { useKeptDraft } from './use-kept-draft';
 import { GO_ON, type Stage, useKind } from './use-kind';
 import { useSettings } from './use-settings';
 import { type Show, useSight } from './use-sight';
+import { useStage } from './use-stage';
 import WhatItIs from './what-it-is';
 
+/** The aubergine of the darkest cloths. */
+const DARK = '#2b1d38';
 const SHOWS: Record<Stage, Show> = { Square: 'picture', Clean: 'dirt', Paper: 'art', Split: 'pieces' };
 
 type Props = {
@@ -78,10 +80,9 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const from = draft?.settings ?? sheet?.settings ?? DEFAULT_INTAKE;
   const project = useBolt((s) => s.project);
   const { settings, change, undo, redo, canUndo, canRedo } = useSettings(from);
-  const [stage, setStage] = useState<Stage>(page.camera && !sheet && !draft ? 'Square' : 'Paper');
   const [ppi, setPpi] = useState(draft ? draft.ppi : (sheet?.ppi ?? page.ppi));
-  const [tool, setTool] = useState<Tool>('look');
-  const [brushMm, setBrushMm] = useState(3);
+  const hand = useHand();
+  const { tool, brushMm } = hand;
   const [showDirt, setShowDirt] = useState(true);
   const job = useJob(PAGE);
   const busy = job?.state === 'running';
@@ -105,19 +106,6 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const size = map ?? page;
   const toPage = useCallback((p: Point) => (map ? map.toPage(p) : p), [map]);
   const toPicture = useCallback((p: Point) => (map ? map.toPicture(p) : p), [map]);
-  const squaring = stage === 'Square';
-  const show = stage === 'Clean' && !showDirt ? 'page' : SHOWS[stage];
-  const { shown, figures, shadow, boxes, waiting, behind, onLook } = useSight(
-    page,
-    ppi,
-    settings,
-    show,
-    cuts !== null,
-    setWrong,
-  );
-
-  const { found, offer, find } = useFindPage(page, shown !== null && !sheet && !draft, change);
-
   const edit: typeof change = (part, merge) => {
     const { corners: c, aspect: a } = { ...settings, ...part };
     if (c && !pageFits(c, a)) return setWrong(PAGE_TOO_LARGE);
@@ -132,12 +120,27 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     there ? (there.art.kind === 'mended' ? 'tile' : 'drawing') : null,
     { before: Boolean(sheet || replaces || draft), marked: Boolean(sheet || draft) },
   );
+  const { stage, why, goTo } = useStage(page, look, kind, Boolean(sheet || draft || replaces));
+  const squaring = stage === 'Square';
+  const asCame = (stage === 'Clean' && !showDirt) || (stage === 'Paper' && hand.on === 'page');
+  const isBeside = stage === 'Paper' && hand.on === 'beside';
+  const show = asCame ? 'page' : isBeside ? 'beside' : SHOWS[stage];
+  const { shown, figures, shadow, boxes, shutIn, waiting, behind, onLook } = useSight(
+    page,
+    ppi,
+    settings,
+    show,
+    cuts !== null,
+    setWrong,
+  );
+
+  const { found, offer, find } = useFindPage(page, shown !== null && !sheet && !draft, change);
   const ownGround = look && settings.ground === 'colour' ? hexOfRgb(look.ground) : null;
   const whole = useDrawing(page, ppi, settings, { isDrawing: kind === 'drawing', isThere: Boolean(there) });
   const chooseKind = (next: PageKind) => {
     choose(next);
-    if (next === 'tile' || next === 'ground') setStage('Square');
-    else if (squaring || stage === 'Split') setStage('Paper');
+    if (next === 'tile' || next === 'ground') goTo('Square');
+    else if (squaring || (stage === 'Split' && next === 'drawing')) goTo('Paper');
   };
   const bolt = project?.id;
   useKeptDraft(bolt, page, ppi, settings, sheet?.id, replaces);
@@ -202,8 +205,8 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
         stages={stages}
         stage={stage}
         onStage={(next) => {
-          setStage(next);
-          setTool('look');
+          goTo(next);
+          hand.onTool('look');
         }}
         onUndo={canUndo && !busy ? undo : undefined}
         onRedo={canRedo && !busy ? redo : undefined}
@@ -227,6 +230,12 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
             onChange={(n, part) =>
               setCuts((all) => all?.map((c, k) => (k === n ? { ...c, ...part } : c)) ?? null)
             }
+            onAll={(keep) => setCuts(cuts.map((c) => ({ ...c, keep: keep && !c.settled })))}
+          />
+        ) : isBeside ? (
+          <SideBySide
+            {...{ ...size, shown: shown?.show === 'beside' ? shown : null, ground, waiting, behind, onLook }}
+            dark={DARK}
           />
         ) : (
           <PageView
@@ -234,7 +243,13 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
             width={squaring ? page.width : size.width}
             height={squaring ? page.height : size.height}
             shown={shown && (shown.show === 'picture') === squaring ? shown : null}
-            ground={show === 'art' || show === 'pieces' ? ground : '#fff'}
+            ground={
+              show !== 'art' && show !== 'pieces'
+                ? '#fff'
+                : stage === 'Paper' && hand.on === 'dark'
+                  ? DARK
+                  : ground
+            }
             gesture={squaring ? 'none' : gestureOf(tool)}
             waiting={waiting}
             behind={behind}
@@ -299,6 +314,11 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                 kind={kind}
                 onKind={chooseKind}
               />
+              {why && (
+                <Typography variant="body2" sx={{ fontWeight: 600 }}>
+                  {why}
+                </Typography>
+              )}
               {kind === 'drawing' && !squaring && (
                 <DrawingFields {...whole} look={look} ppi={ppi} sheet={size} unit={unit} />
               )}
@@ -314,35 +334,20 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                   onPpi={setPpi}
                 />
               )}
-              {stage === 'Clean' && (
-                <StageClean
-                  settings={settings}
-                  figures={figures}
-                  showDirt={showDirt}
-                  onShowDirt={setShowDirt}
-                  change={edit}
-                />
-              )}
-              {stage === 'Paper' && (
-                <StagePaper
-                  settings={settings}
-                  tool={tool}
-                  brushMm={brushMm}
-                  onTool={setTool}
-                  onBrush={setBrushMm}
-                  change={edit}
-                />
-              )}
-              {stage === 'Split' && (
-                <StageSplit
-                  settings={settings}
-                  boxes={typeof boxes === 'string' ? boxes : boxes.length}
-                  tool={tool}
-                  onTool={setTool}
-                  change={edit}
-                />
-              )}
+              <StageFields
+                stage={stage}
+                settings={settings}
+                hand={hand}
+                seen={{ figures, boxes, shutIn }}
+                page={size}
+                showDirt={showDirt}
+                onShowDirt={setShowDirt}
+                unit={unit}
+                toPicture={toPicture}
+                change={edit}
+              />
               <Notices
+                sha256={page.sha256}
                 found={settings.corners ? null : offer}
                 shadow={shadow}
                 ppiMissing={!squaring && !ppi}
@@ -350,7 +355,7 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
                   page.ppi && page.down && !settings.aspect ? { across: page.ppi, down: page.down } : null
                 }
                 onSquare={({ corners: c }) => edit({ corners: c })}
-                onToSquare={() => setStage('Square')}
+                onToSquare={() => goTo('Square')}
               />
             </>
           )}

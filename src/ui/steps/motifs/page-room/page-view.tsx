@@ -1,7 +1,15 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import { type PointerEvent, useCallback, useEffect, useRef, useState } from 'react';
+import {
+  type Dispatch,
+  type PointerEvent,
+  type SetStateAction,
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+} from 'react';
 import type { Point } from '@/core';
 import { SURROUND } from '../../../theme/theme';
 
@@ -27,6 +35,8 @@ type Props = {
   behind: boolean;
   onLook: (region: Region, longSide: number) => void;
   onGesture: (way: Point[]) => void;
+  /** Where it looks, when several look at the same place. */
+  shared?: [Sight | null, Dispatch<SetStateAction<Sight | null>>];
   /** Drawn over the page, as SVG in px of the window. */
   children?: (sight: Sight) => React.ReactNode;
   /** Laid over the page, as HTML. */
@@ -41,11 +51,12 @@ const PAD = 16;
  */
 export default function PageView(props: Props) {
   const { width, height, shown, ground, gesture, brush, label, onLook, onGesture } = props;
-  const { children, grips, waiting, behind } = props;
+  const { children, grips, waiting, behind, shared } = props;
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
-  const [sight, setSight] = useState<Sight | null>(null);
+  const own = useState<Sight | null>(null);
+  const [sight, setSight] = shared ?? own;
   const [way, setWay] = useState<Point[]>([]);
   const [mark, setMark] = useState<Point | null>(null);
   const held = useRef<{ at: Point; sight: Sight } | null>(null);
@@ -55,7 +66,7 @@ export default function PageView(props: Props) {
     const zoom = Math.min((room.width - 2 * PAD) / width, (room.height - 2 * PAD) / height);
     return { zoom, x: (width - room.width / zoom) / 2, y: (height - room.height / zoom) / 2 };
   }, [room, width, height]);
-  useEffect(() => setSight(whole()), [whole]);
+  useEffect(() => setSight(whole()), [whole, setSight]);
 
   useEffect(() => {
     const sized = new ResizeObserver(([e]) => {
@@ -96,13 +107,16 @@ export default function PageView(props: Props) {
     context.drawImage(shown.bitmap, shown.x, shown.y, w, h);
   }, [sight, room, shown, ground, width, height]);
 
-  const nearer = useCallback((by: number, at: Point) => {
-    setSight((s) => {
-      if (!s) return s;
-      const zoom = Math.min(8, Math.max(0.02, s.zoom * by));
-      return { zoom, x: s.x + at.x / s.zoom - at.x / zoom, y: s.y + at.y / s.zoom - at.y / zoom };
-    });
-  }, []);
+  const nearer = useCallback(
+    (by: number, at: Point) => {
+      setSight((s) => {
+        if (!s) return s;
+        const zoom = Math.min(8, Math.max(0.02, s.zoom * by));
+        return { zoom, x: s.x + at.x / s.zoom - at.x / zoom, y: s.y + at.y / s.zoom - at.y / zoom };
+      });
+    },
+    [setSight],
+  );
   useEffect(() => {
     const el = box.current;
     if (!el) return;

@@ -1,11 +1,12 @@
 'use client';
 
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import Input from '@mui/material/Input';
 import NativeSelect from '@mui/material/NativeSelect';
 import Typography from '@mui/material/Typography';
-import { type MotifRole, pxToMm } from '@/core';
+import { cutOffText, type MotifRole, pxToMm } from '@/core';
 import type { CutPiece } from '@/session/intake';
 import { small } from '../../../parts/lengths';
 import Thumb from '../../../parts/thumb';
@@ -16,10 +17,11 @@ type Props = {
   ground: string;
   laid: (motif: string) => number;
   onChange: (n: number, part: Partial<CutPiece>) => void;
+  onAll: (keep: boolean) => void;
 };
 
 /** The pieces as they were cut, to name and to choose from; loose bits stand apart. */
-export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
+export default function Review({ cuts, ppi, ground, laid, onChange, onAll }: Props) {
   const numbered = cuts.map((cut, n) => ({ cut, n }));
   const loose = numbered.filter(
     ({ cut }) => !cut.keep && cut.role === 'filler' && !cut.motif && cut.area > 0,
@@ -58,6 +60,11 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
             <Typography variant="caption" color="text.secondary" noWrap>
               {small(pxToMm(cut.box.width, ppi))} x {small(pxToMm(cut.box.height, ppi))}
             </Typography>
+            {cut.cutOff.length > 0 && (
+              <Typography variant="caption" color="warning.main" sx={{ fontWeight: 600 }}>
+                {cutOffText(cut.cutOff)}
+              </Typography>
+            )}
             {cut.settled && (
               <Typography variant="caption" sx={{ fontWeight: 600 }}>
                 {cut.settled} has parts by now: left as it is.
@@ -101,6 +108,14 @@ export default function Review({ cuts, ppi, ground, laid, onChange }: Props) {
   const fresh = numbered.filter(({ cut, n }) => !cut.motif && !isLoose.has(n));
   return (
     <Box sx={{ overflowY: 'auto', height: '100%', p: 2, bgcolor: 'background.default' }}>
+      <Box sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
+        <Button variant="outlined" disabled={cuts.every((c) => c.keep)} onClick={() => onAll(true)}>
+          Tick all
+        </Button>
+        <Button variant="outlined" disabled={!cuts.some((c) => c.keep)} onClick={() => onAll(false)}>
+          Untick all
+        </Button>
+      </Box>
       {cutAgain.length > 0 && (
         <>
           <Typography variant="h3" sx={{ mb: 1 }}>

@@ -1,9 +1,9 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import { DEFAULT_INTAKE, type FirstLook, type IntakeSettings, type Leaving } from '@/core';
+import { DEFAULT_INTAKE, type IntakeSettings, type Leaving } from '@/core';
 import { leavingPage, lookAtPage } from '@/session/drawing';
-import type { IncomingPage } from '@/session/intake';
+import type { IncomingPage, PageLook } from '@/session/intake';
 
 /**
  * What is asked of a page a moment after what it hangs on changed: the picture itself is shown first.
@@ -32,7 +32,7 @@ function useAnswer<T>(ask: (() => Promise<T>) | null): { value: T; fresh: boolea
 
 /** What a page seems to be, by where it lies in its picture; null until that was looked at once. */
 export function useFirstLook(page: IncomingPage, ppi: number | null, { corners, aspect }: IntakeSettings) {
-  const [ask, setAsk] = useState<(() => Promise<FirstLook>) | null>(null);
+  const [ask, setAsk] = useState<(() => Promise<PageLook>) | null>(null);
   useEffect(() => {
     // Around a page that was photographed lies a table: it is looked at once it is squared.
     if (page.camera && !corners) return;

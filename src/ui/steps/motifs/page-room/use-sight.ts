@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { IntakeSettings } from '@/core';
-import { type PageView as Ask, type IncomingPage, viewPage } from '@/session/intake';
+import { type PageView as Ask, type IncomingPage, type ShutInSight, viewPage } from '@/session/intake';
 import { Stopped } from '@/session/jobs';
 import { textOf } from '@/session/trouble';
 import type { Region, Shown } from './page-view';
@@ -20,10 +20,11 @@ export function useSight(
   paused: boolean,
   onWrong: (text: string) => void,
 ) {
-  const [shown, setShown] = useState<(Shown & { show: Show }) | null>(null);
+  const [shown, setShown] = useState<(Shown & { show: Show; before?: ImageBitmap }) | null>(null);
   const [figures, setFigures] = useState<Figures>({});
   const [shadow, setShadow] = useState(0);
   const [boxes, setBoxes] = useState<Region[] | string>([]);
+  const [shutIn, setShutIn] = useState<ShutInSight[]>([]);
   const [look, setLook] = useState<Look | null>(null);
   const [waiting, setWaiting] = useState(false);
   const wish = useMemo(() => look && { page, ppi, settings, show, look }, [page, ppi, settings, show, look]);
@@ -37,10 +38,12 @@ export function useSight(
       try {
         const seen = await viewPage(wish.page.bytes, wish.ppi ?? 300, wish.settings, ask);
         if (dropped) return;
-        setShown({ bitmap: seen.bitmap, factor: seen.factor, x: seen.x, y: seen.y, show: wish.show });
+        const { bitmap, before, factor, x, y } = seen;
+        setShown({ bitmap, before, factor, x, y, show: wish.show });
         setFigures({ histogram: seen.histogram, grey: seen.grey, marks: seen.marks });
         if (seen.shadow !== undefined) setShadow(seen.shadow);
         if (seen.boxes !== undefined) setBoxes(seen.boxes);
+        if (seen.shutIn !== undefined) setShutIn(seen.shutIn);
       } catch (error) {
         if (!dropped && !(error instanceof Stopped)) onWrong(textOf(error));
       } finally {
@@ -58,5 +61,5 @@ export function useSight(
     };
   }, [wish, paused, onWrong]);
   const onLook = useCallback((region: Region, longSide: number) => setLook({ region, longSide }), []);
-  return { shown, figures, shadow, boxes, waiting, behind: answered !== wish || !answered, onLook };
+  return { shown, figures, shadow, boxes, shutIn, waiting, behind: answered !== wish || !answered, onLook };
 }

@@ -1,0 +1,189 @@
+import { type FileLayer, type PixelPlan, type Prepared, prepare, type Raster, type Rgb, Said } from '../core';
+import { inFlatColours } from './flat-colours';
+import { inksOfScreen } from './icc';
+import type { InksAsk, SceneRequest, SendAsk } from './protocol';
+import { sceneOf } from './scene';
+
+/** A block is held whole to be turned: so many pixels at most. */
+const MOST_TURNED = 80e6;
+
+/** A block of a cloth from a place of it on, px. */
+export type PictureFrom = (from: { x: number; y: number }) => Prepared;
+
+/** The same picture with each of its bands made anew. */
+const mapped = (
+  block: Prepared,
+  map: (data: Uint8ClampedArray) => Uint8ClampedArray<ArrayBuffer>,
+): Prepared => ({
+  ...block,
+  rows: (from, to) => {
+    const band = block.rows(from, to);
+    return { ...band, data: map(band.data) };
+  },
+});
+
+/** Each pixel as another one, four bytes each. */
+const pixelwise =
+  (act: (from: Uint8ClampedArray, to: Uint8ClampedArray, i: number) => void) => (data: Uint8ClampedArray) => {
+    const out = new Uint8ClampedArray(data.length);
+    for (let i = 0; i < data.length; i += 4) act(data, out, i);
+    return out;
+  };
+
+/** How dark a pixel is on white paper, as grey tones have it: Rec. 709 luma. */
+const greyTones = pixelwise((from, to, i) => {
+  const luma = 0.2126 * from[i] + 0.7152 * from[i + 1] + 0.0722 * from[i + 2];
+  to[i] = 255 - (from[i + 3] * (255 - luma)) / 255;
+});
+
+/** The picture that is asked for: the cloth, or a motif or an ink of it by itself. */
+export async function pictureOf(request: SceneRequest, plan: PixelPlan, ask: SendAsk): Promise<PictureFrom> {
+  const { alone, cmyk, profile, turn = 0 } = ask;
+  let picture: (window: Window) => Prepared;
+  if (!alone) {
+    const scene = sceneOf(request);
+    picture = (window) => prepare(scene, plan, window);
+  } else if ('motif' in alone) {
+    const scene = sceneOf(onlyMotif(request, alone.motif));
+    picture = (window) => mapped(prepare(scene, plan, window), greyTones);
+  } else {
+    const colours = alone.inks.map((_, k): Rgb => (k === alone.ink ? [0, 0, 0] : [255, 255, 255]));
+    const scene = sceneOf(inFlatColours(request, colours, alone.inkOf, alone.groundInks));
+    picture = (window) => prepare(scene, plan, window);
+  }
+  if (cmyk && profile) {
+    const inks = await inksOfScreen(profile);
+    const screen = picture;
+    picture = (window) => mapped(screen(window), inks);
+  }
+  return (from) => turned(picture, plan, from, turn);
+}
+
+type Window = { x: number; y: number; width: number; height: number };
+
+/** The block of a cloth that is turned by quarters clockwise, from a place of it on. */
+function turned(
+  picture: (w: Window) => Prepared,
+  plan: PixelPlan,
+  from: { x: number; y: number },
+  turn: number,
+) {
+  const { width, height } = plan.block;
+  if (!turn) return picture({ ...from, width, height });
+  if (width * height > MOST_TURNED)
+    throw new Said(
+      `A block of up to ${MOST_TURNED / 1e6} megapixels can be turned; this one is ${width} x ${height} px. Lower the ppi, or send it as it lies.`,
+    );
+  const at = { 1: { x: from.y, y: -from.x }, 2: { x: -from.x, y: -from.y }, 3: { x: -from.y, y: from.x } }[
+    turn
+  ];
+  const whole = picture({ x: 0, y: 0, ...at, width, height });
+  const lies = turn % 2 ? { width: height, height: width } : { width, height };
+  let pixels: Uint32Array | null = null;
+  return {
+    ...lies,
+    rows: (y0: number, y1: number): Raster => {
+      if (!pixels) {
+        const { data } = whole.rows(0, height);
+        pixels = new Uint32Array(data.buffer, data.byteOffset, width * height);
+      }
+      const out = new Uint32Array(lies.width * (y1 - y0));
+      let o = 0;
+      for (let v = y0; v < y1; v++)
+        for (let u = 0; u < lies.width; u++) {
+          const [x, y] =
+            turn === 1
+              ? [v, height - 1 - u]
+              : turn === 2
+                ? [width - 1 - u, height - 1 - v]
+                : [width - 1 - v, u];
+          out[o++] = pixels[y * width + x];
+        }
+      return { width: lies.width, height: y1 - y0, data: new Uint8ClampedArray(out.buffer) };
+    },
+  };
+}
+
+/** A cloth with one motif on it, on nothing. */
+const onlyMotif = (request: SceneRequest, motif: string): SceneRequest => ({
+  ...bare(request),
+  placements: request.placements.filter((p) => p.motif === motif),
+  layers: undefined,
+});
+
+/** A cloth without ground and grain. */
+const bare = (request: SceneRequest): SceneRequest => ({
+  ...request,
+  ...{ ground: null, split: undefined, grain: undefined },
+});
+
+/** The layers of a picture, lowest first, as large as it is. @throws Said for layers of a cloth that is turned. */
+export function layersOfPicture(
+  request: SceneRequest,
+  plan: PixelPlan,
+  { layers, from, turn = 0 }: SendAsk,
+  whole: Prepared,
+): FileLayer[] {
+  if (!layers) return [];
+  if (layers === 'empty')
+    return [
+      { name: 'Repeat', block: whole, locked: true },
+      { name: 'Draw here', block: mapped(whole, (data) => new Uint8ClampedArray(data.length)) },
+    ];
+  const at = (asked: SceneRequest) => {
+    const scene = sceneOf(asked);
+    return turned((window) => prepare(scene, plan, window), plan, from, turn);
+  };
+  if ('inks' in layers)
+    return layers.inks.flatMap(({ name }, k) =>
+      k === 0 && !request.ground ? [] : [{ name, block: inkLayer(request, layers, k, at) }],
+    );
+  const lies = request.layers ?? [{ kind: 'placements' as const }];
+  const ground: FileLayer[] = request.ground
+    ? [
+        {
+          name: 'Ground',
+          block: at({ ...request, placements: [], layers: [], grain: undefined }),
+          locked: true,
+        },
+      ]
+    : [];
+  const order = [...new Set(request.placements.map((p) => p.motif))];
+  return [
+    ...ground,
+    ...lies.flatMap((layer, n): FileLayer[] => {
+      if (layer.kind !== 'placements')
+        return [
+          { name: `Drawing ${n + 1}`, block: at({ ...bare(request), placements: [], layers: [layer] }) },
+        ];
+      return order.map((motif) => ({
+        name: layers.motifs.find((m) => m.id === motif)?.name ?? 'Motif',
+        block: at(onlyMotif(request, motif)),
+      }));
+    }),
+  ];
+}
+
+/**
+ * One ink's layer: its colour, and of what is not under later inks the share that is it, so that the layers over each other are the cloth.
+ */
+function inkLayer(
+  request: SceneRequest,
+  { inks, inkOf, groundInks }: InksAsk,
+  ink: number,
+  at: (asked: SceneRequest) => Prepared,
+): Prepared {
+  // In red how much of it there is, in green how much of it and of the inks below.
+  const told = inks.map((_, k): Rgb => [k === ink ? 255 : 0, k <= ink ? 255 : 0, 0]);
+  const flat = inFlatColours(request, told, inkOf, groundInks);
+  const [r, g, b] = inks[ink].rgb;
+  return mapped(
+    at(flat),
+    pixelwise((from, to, i) => {
+      to[i] = r;
+      to[i + 1] = g;
+      to[i + 2] = b;
+      to[i + 3] = ink === 0 ? 255 : from[i + 1] ? (255 * from[i]) / from[i + 1] : 0;
+    }),
+  );
+}

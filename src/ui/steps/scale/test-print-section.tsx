@@ -1,0 +1,161 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import {
+  cellOf,
+  counted,
+  PAPERS,
+  type Paper,
+  type Project,
+  repeatBlock,
+  shownColourway,
+  slug,
+  testPrintPages,
+} from '@/core';
+import { record } from '@/session/bolt';
+import { runJob, Stopped, useJob } from '@/session/jobs';
+import { sessionStore } from '@/session/session';
+import { makeTestPrint, setRuler, useRuler } from '@/session/test-print';
+import { textOf } from '@/session/trouble';
+import Choice from '../../parts/choice';
+import Fold from '../../parts/fold';
+import JobProgress from '../../parts/job-progress';
+import { LAYOUT_NAME, size, small, trim } from '../../parts/lengths';
+import NumberField from '../../parts/number-field';
+import { saveFile } from '../../parts/save-file';
+import { motifsAsLaid } from './ladder';
+
+const TEST_PRINT = 'test-print';
+type Asked = { paper: Paper; shares: number[]; whole: boolean };
+const useAsked = sessionStore<Asked>(() => ({ paper: 'a4', shares: [100, 70], whole: false }));
+const MOST = 3;
+
+/** A print at true size, to be judged on paper: the cloth at some sizes, a ruler, its colours. */
+export default function TestPrintSection({ project }: { project: Project }) {
+  const { paper, shares, whole } = useAsked();
+  const measured = useRuler((s) => s.measured);
+  const job = useJob(TEST_PRINT);
+  const { brief, layout } = project;
+  const block = repeatBlock(layout, cellOf(project));
+  const scales = (whole ? shares.slice(0, 1) : shares).map((s) => s / 100);
+  let [pages, trouble] = [1, ''];
+  try {
+    const { across, down } = testPrintPages(block, { paper, scales, whole });
+    pages = across * down;
+  } catch (error) {
+    trouble = textOf(error);
+  }
+  const way = shownColourway(project);
+  const [largest] = motifsAsLaid(project);
+  const lineOf = (scale: number) =>
+    [
+      `${trim(scale * 100, 1)} %: repeat ${size(block.width * scale, block.height * scale, brief.unit)}`,
+      ...(largest ? [`${largest.name} ${small(largest.height * scale)} high`] : []),
+    ].join(', ');
+  const make = () =>
+    runJob(TEST_PRINT, 'Making the test print.', async (work) => {
+      const about = {
+        title: project.name,
+        description: `${way.name}, ${LAYOUT_NAME[layout.kind].toLowerCase()}, ${new Date().toISOString().slice(0, 10)}`,
+      };
+      const file = await makeTestPrint(
+        project,
+        { paper, scales, whole, lines: scales.map(lineOf), about },
+        work,
+      );
+      if (work.signal.aborted) throw new Stopped('Stopped.');
+      const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_test-print_${paper}.pdf`;
+      saveFile(file, name);
+      record({
+        kind: 'export',
+        text: `Made ${name}: a test print of ${way.name} at ${scales.map((s) => `${trim(s * 100, 1)} %`).join(', ')}, ${counted(pages, 'page')}.`,
+        bytes: file.size,
+      });
+      return name;
+    });
+  return (
+    <Fold
+      title="Test print"
+      summary={`A PDF on ${PAPERS[paper].name} at true size, with a ruler and the colours`}
+    >
+      <Box sx={{ display: 'grid', gap: 1.25 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+          <Choice
+            label="Paper"
+            value={paper}
+            options={{ a4: PAPERS.a4.name, letter: PAPERS.letter.name }}
+            onChange={(v) => useAsked.setState({ paper: v })}
+          />
+          <NumberField
+            label="The ruler measured"
+            unit="mm"
+            digits={1}
+            step={0.1}
+            min={81}
+            max={119}
+            value={measured}
+            onChange={setRuler}
+          />
+        </Box>
+        <ToggleButtonGroup
+          exclusive
+          fullWidth
+          value={whole}
+          onChange={(_, v) => v !== null && useAsked.setState({ whole: v })}
+          aria-label="What is printed"
+        >
+          <ToggleButton value={false}>Sizes on one page</ToggleButton>
+          <ToggleButton value={true}>One whole repeat</ToggleButton>
+        </ToggleButtonGroup>
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1 }}>
+          {(whole ? shares.slice(0, 1) : shares).map((share, n) => (
+            <NumberField
+              key={['first', 'second', 'third'][n]}
+              label={whole ? 'Size' : `Size ${n + 1}`}
+              unit="%"
+              digits={1}
+              step={5}
+              min={5}
+              max={400}
+              value={share}
+              onChange={(v) => useAsked.setState({ shares: shares.map((s, k) => (k === n ? v : s)) })}
+            />
+          ))}
+        </Box>
+        {!whole && (
+          <Box sx={{ display: 'flex', gap: 1 }}>
+            <Button
+              size="small"
+              variant="outlined"
+              disabled={shares.length >= MOST}
+              onClick={() => useAsked.setState({ shares: [...shares, 50] })}
+            >
+              Add a size
+            </Button>
+            {shares.length > 1 && (
+              <Button size="small" onClick={() => useAsked.setState({ shares: shares.slice(0, -1) })}>
+                Take the last away
+              </Button>
+            )}
+          </Box>
+        )}
+        {job?.state === 'running' ? (
+          <JobProgress kind={TEST_PRINT} />
+        ) : (
+          <Button variant="outlined" disabled={trouble !== ''} onClick={() => void make()}>
+            Make the test print, {counted(pages, 'page')}
+          </Button>
+        )}
+        {(trouble || job?.trouble) && (
+          <Typography role="alert" variant="body2" color="error">
+            {trouble || `It was not made: ${job?.trouble}`}
+          </Typography>
+        )}
+      </Box>
+    </Fold>
+  );
+}
