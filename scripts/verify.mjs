@@ -19,6 +19,8 @@ const TOOLS = [
 ];
 let passed = 0;
 let failed = 0;
+/** What failed, each with why: said again at the end. */
+const troubles = [];
 
 const run = (command, args, extra = {}, timeout = undefined) =>
   spawnSync(command, args, { stdio: 'inherit', env: { ...env, ...extra }, timeout }).status === 0;
@@ -41,21 +43,44 @@ const bin = (path) => `node_modules/${path}`;
 const TSC = bin('typescript/bin/tsc');
 const once = (ok) => ({ good: ok ? 1 : 0, bad: ok ? 0 : 1 });
 
-/** Runs a test tool that writes a JSON report to a file, and reads its counts. */
+/** Runs a test tool that writes a JSON report to a file, and reads its counts and what failed. */
 function counted(act, count) {
   const file = join(mkdtempSync(join(tmpdir(), 'hexaplex-')), 'report.json');
   const ok = act(file);
-  const counts = existsSync(file) ? count(JSON.parse(readFileSync(file, 'utf8'))) : { good: 0, bad: 0 };
-  const untold = (!ok && counts.bad === 0) || counts.good + counts.bad === 0;
-  return { good: counts.good, bad: counts.bad + (untold ? 1 : 0) };
+  const read = existsSync(file)
+    ? count(JSON.parse(readFileSync(file, 'utf8')))
+    : { good: 0, bad: 0, why: [] };
+  troubles.push(...read.why.map((text) => text.slice(0, 1500)));
+  const untold = (!ok && read.bad === 0) || read.good + read.bad === 0;
+  if (untold) troubles.push('The test tool ended with a fault of its own, outside any test.');
+  return { good: read.good, bad: read.bad + (untold ? 1 : 0) };
 }
+
+/** The tests that failed in a report of vitest's, and the files that could not be loaded. */
+const unitTroubles = ({ testResults }) =>
+  testResults.flatMap(({ name, message, assertionResults }) => {
+    const failures = assertionResults.filter((a) => a.status === 'failed');
+    if (!failures.length && message) return [`${name}: ${message}`];
+    return failures.map((a) => `${name}: ${a.fullName}\n${a.failureMessages.join('\n')}`);
+  });
+
+/** The same of playwright's, whose suites lie in suites. */
+const e2eTroubles = ({ suites = [], specs = [] }) => [
+  ...suites.flatMap(e2eTroubles),
+  ...specs
+    .filter((s) => !s.ok)
+    .map((s) => {
+      const errors = s.tests.flatMap((t) => t.results.flatMap((r) => r.errors.map((e) => e.message)));
+      return `${s.file}: ${s.title}\n${errors.join('\n')}`;
+    }),
+];
 
 function unitTests() {
   fetchTools();
   const args = ['run', '--reporter=default', '--reporter=json'];
   return counted(
     (file) => node(bin('vitest/vitest.mjs'), ...args, `--outputFile.json=${file}`),
-    (r) => ({ good: r.numPassedTests, bad: r.numFailedTests }),
+    (r) => ({ good: r.numPassedTests, bad: r.numFailedTests, why: unitTroubles(r) }),
   );
 }
 
@@ -66,7 +91,7 @@ function e2e() {
       run(process.execPath, [bin('@playwright/test/cli.js'), 'test', '--reporter=list,json'], {
         PLAYWRIGHT_JSON_OUTPUT_FILE: file,
       }),
-    (r) => ({ good: r.stats.expected + r.stats.flaky, bad: r.stats.unexpected }),
+    (r) => ({ good: r.stats.expected + r.stats.flaky, bad: r.stats.unexpected, why: e2eTroubles(r) }),
   );
 }
 
@@ -114,12 +139,15 @@ for (const [name, what, act] of STAGES) {
   if (asked.length && !asked.includes(name)) continue;
   console.log(`\n== ${what}`);
   const began = Date.now();
+  const told = troubles.length;
   const { good, bad } = act();
   passed += good;
   failed += bad;
   times.push(`${name} ${Math.round((Date.now() - began) / 1000)} s`);
   console.log(`-- ${what}: ${good} passed, ${bad} failed; ${times.at(-1)}`);
+  if (bad && troubles.length === told) troubles.push(`Failed: ${what}.`);
 }
+for (const text of troubles) console.log(`\n${text}`);
 console.log(`\n${times.join(', ')}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

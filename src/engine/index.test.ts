@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { soon } from '../../tests/soon';
 import { ArgumentError, FileRefused, PictureRefused } from '../core';
 import type { ArtRequest } from './protocol';
 
@@ -62,7 +63,7 @@ test('a vector is drawn for the call that wanted it: no other comes between', as
   void done.then(() => {
     over = true;
   });
-  await vi.waitFor(() => {
+  await soon(() => {
     letGo();
     expect(over).toBe(true);
   });
@@ -79,22 +80,22 @@ test('vectors are drawn one after the other: the time that each may take is its 
   const all = ['x', 'y', 'z'].map((asset) => sprite(art(asset), 64, async () => svg.slice()));
   const drawn = () => sent.filter((s) => s.startsWith('draw 600')).length;
   for (const n of [1, 2, 3]) {
-    await vi.waitFor(() => expect(gate).toHaveLength(1));
+    await soon(() => expect(gate).toHaveLength(1));
     letGo();
-    await vi.waitFor(() => expect(drawn()).toBe(n));
+    await soon(() => expect(drawn()).toBe(n));
   }
   await Promise.all(all);
 });
 
 test('art that was let go of while it was on its way is given again when it is wanted again', async () => {
   const first = sprite(art('a'), 64, load);
-  await vi.waitFor(() => expect(sent).toContain('take a'));
+  await soon(() => expect(sent).toContain('take a'));
   void letGoOfArt();
   letGo();
   await first;
   sent.length = 0;
   const next = sprite(art('a'), 64, load);
-  await vi.waitFor(() => {
+  await soon(() => {
     letGo();
     expect(sent).toContain('sprite a');
   });

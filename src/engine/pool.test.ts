@@ -1,4 +1,5 @@
 import { expect, test, vi } from 'vitest';
+import { soon } from '../../tests/soon';
 
 vi.mock('comlink', () => ({ proxy: (f: unknown) => f, wrap: () => ({}) }));
 const ended: number[] = [];
@@ -42,14 +43,14 @@ test('each piece of work has a worker for itself; what finds none free waits, an
   const [a, b] = [run(0), run(1)];
   const stop = new AbortController();
   const waits = run(2, stop.signal);
-  await vi.waitFor(() => expect(begun).toEqual([0, 1]));
+  await soon(() => expect(begun).toEqual([0, 1]));
   expect(slots.size).toBe(2);
   stop.abort();
   await expect(waits).rejects.toBeInstanceOf(Stopped);
   const next = run(2);
   gates[0].open();
   await a;
-  await vi.waitFor(() => expect(begun).toEqual([0, 1, 2]));
+  await soon(() => expect(begun).toEqual([0, 1, 2]));
   gates[1].open();
   gates[2].open();
   await Promise.all([b, next]);

@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { soon } from '../../tests/soon';
 import {
   addPlacement,
   addSheet,
@@ -30,14 +31,12 @@ vi.mock('../engine', () => ({
     return { findings: [], medianGapMm: request.placements.length, gapsMm: [], cover: 0, linesLeft };
   },
   measureLines: async (_: unknown, __: unknown, wanted: () => boolean) => {
-    await vi.waitFor(() => expect(mayMeasure || !wanted()).toBe(true));
+    await soon(() => expect(mayMeasure || !wanted()).toBe(true));
     if (wanted()) linesLeft = 0;
   },
 }));
 vi.mock('../shelf', () => ({ readAsset: async () => new Uint8Array() }));
 
-/** As slow as a busy machine may be. */
-const soon = (look: () => void) => vi.waitFor(look, { timeout: 20_000 });
 const { nextSession } = await import('./session');
 const { layKey, proveWrapNow, useChecks, wantCheck } = await import('./checks');
 

@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { soon } from '../../tests/soon';
 import {
   addPlacements,
   apply,
@@ -56,7 +57,7 @@ beforeEach(() => {
 
 test('inks are measured anew when they or the cloth change, not when colours do; the newest wish wins', async () => {
   wantInks(now());
-  await vi.waitFor(() => expect(useInks.getState().onCloth?.shares).toEqual([0.8, 0.2, 0, 0]));
+  await soon(() => expect(useInks.getState().onCloth?.shares).toEqual([0.8, 0.2, 0, 0]));
   wantInks(
     apply(
       now(),
@@ -69,23 +70,23 @@ test('inks are measured anew when they or the cloth change, not when colours do;
   wantInks(other);
   wantInks(apply(other, mergeInks(3, 2)));
   wantInks(apply(other, mergeInks(2, 1)));
-  await vi.waitFor(() => expect(measured).toHaveLength(3));
+  await soon(() => expect(measured).toHaveLength(3));
   // Madder went into the line: both are ink 1 now, the sea is ink 2, and no ink stands in for another any more.
   expect(measured[2]).toEqual({ arts: ['k'], inkOf: [[1, 1, 2]] });
 });
 
 test('an empty cloth, or another bolt, has no figures of the last one, and is measured anew', async () => {
   wantInks(now());
-  await vi.waitFor(() => expect(useInks.getState().onCloth).not.toBeNull());
+  await soon(() => expect(useInks.getState().onCloth).not.toBeNull());
   forgetInks();
   expect(useInks.getState().onCloth).toBeNull();
   wantInks(now());
-  await vi.waitFor(() => expect(measured).toHaveLength(2));
+  await soon(() => expect(measured).toHaveLength(2));
 });
 
 test('a motif in other inks is measured in those', async () => {
   wantInks(apply(now(), setPlacements({ a: { inkOverrides: { i0: 'i1', i2: 'ground' } } })));
-  await vi.waitFor(() => expect(measured).toHaveLength(1));
+  await soon(() => expect(measured).toHaveLength(1));
   expect(measured[0].arts).toHaveLength(2);
   expect(measured[0].inkOf).toEqual([
     [1, 2, 3],

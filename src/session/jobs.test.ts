@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { soon } from '../../tests/soon';
 import { Said } from '../core';
 import type { Work } from '../engine';
 
@@ -90,7 +91,7 @@ test('of several wishes the newest counts, one runs at a time, and none after cl
   const all = ['a', 'b', 'c'].map(wish);
   expect(gates).toHaveLength(1);
   gates[0]();
-  await vi.waitFor(() => expect(gates).toHaveLength(2));
+  await soon(() => expect(gates).toHaveLength(2));
   gates[1]();
   await Promise.all(all);
   expect(kept).toEqual([

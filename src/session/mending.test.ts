@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { soon } from '../../tests/soon';
 import {
   addMotifs,
   addPlacements,
@@ -103,7 +104,7 @@ beforeEach(() => {
 
 async function touches() {
   wantCheck(now());
-  await vi.waitFor(() => expect(useChecks.getState().report).not.toBeNull());
+  await soon(() => expect(useChecks.getState().report).not.toBeNull());
   return sortFindings(now(), useChecks.getState().report).warnings.filter((x) => x.f.kind === 'near-touch');
 }
 
@@ -127,9 +128,9 @@ test('all at once, part by part; a part taken out is not done, and can be taken 
   if (!did) throw new Error('Nothing was mended.');
   const now = () => proposed()?.mends?.find((m) => m.part === did.part);
   togglePart(did.part);
-  await vi.waitFor(() => expect(now()).toMatchObject({ on: false, count: 0 }), 20_000);
+  await soon(() => expect(now()).toMatchObject({ on: false, count: 0 }));
   togglePart(did.part);
-  await vi.waitFor(() => expect(now()).toEqual(did), 20_000);
+  await soon(() => expect(now()).toEqual(did));
 });
 
 test('with both locked nothing can be mended: said in words, nothing changed', async () => {

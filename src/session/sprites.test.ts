@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { soon } from '../../tests/soon';
 import {
   addColourways,
   addSheet,
@@ -63,7 +64,7 @@ function project(): Project {
   return apply(p, showColourway('base'));
 }
 
-const settled = () => vi.waitFor(() => expect(spritesBusy()).toBe(false));
+const settled = () => soon(() => expect(spritesBusy()).toBe(false));
 
 beforeEach(async () => {
   await settled();
@@ -137,7 +138,7 @@ test('the other colourways are drawn ahead, once, when nothing else is wanted', 
   wantSprites(p, 40);
   wantAhead({ project: p, pxPerMm: 40 });
   await settled();
-  await vi.waitFor(() => expect(asked).toHaveLength(6));
+  await soon(() => expect(asked).toHaveLength(6));
   wantSprites(apply(p, showColourway('dusk')), 40);
   const dusk = artsOf(p, 'dusk')[0].to.join();
   expect([...useSprites.getState().sprites.values()].every((s) => s.colours.startsWith(dusk))).toBe(true);
@@ -161,7 +162,7 @@ test('trouble is said once and does not go round for ever', async () => {
     wantSprites(project(), 4);
   });
   wantSprites(project(), 4);
-  await vi.waitFor(() => expect(said).toBeGreaterThan(0));
+  await soon(() => expect(said).toBeGreaterThan(0));
   await settled();
   stop();
   expect(said).toBe(1);
@@ -189,7 +190,7 @@ test('a document that cannot be drawn leaves room for the next; one that was lef
   nextSession();
   asked.length = 0;
   wantSprites(project(), 40);
-  await vi.waitFor(() => expect(asked.length).toBeGreaterThan(0));
+  await soon(() => expect(asked.length).toBeGreaterThan(0));
   nextSession();
   await settled();
   expect(useSprites.getState().sprites.size).toBe(0);

@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { soon } from '../../tests/soon';
 import {
   addPlacements,
   apply,
@@ -49,7 +50,7 @@ test('each picture is drawn once, at the scale asked, and again only when the cl
   const project = bolt();
   wantPictures(project, [ask('#ffffff'), ask('#000000')]);
   wantPictures(project, [ask('#ffffff')]);
-  await vi.waitFor(() => expect(useWall.getState().pictures.size).toBe(2));
+  await soon(() => expect(useWall.getState().pictures.size).toBe(2));
   expect(drawn).toEqual([
     { ground: '255,255,255', ppi: 25.4, size: '254x100' },
     { ground: '0,0,0', ppi: 25.4, size: '254x100' },
@@ -61,24 +62,24 @@ test('each picture is drawn once, at the scale asked, and again only when the cl
   expect(pictureKey(renamed, ask('#ffffff'))).toBe(pictureKey(project, ask('#ffffff')));
   const wider = apply(renamed, setBrief({ widthMm: 400 }));
   wantPictures(wider, [ask('#ffffff')]);
-  await vi.waitFor(() => expect(drawn).toHaveLength(3));
+  await soon(() => expect(drawn).toHaveLength(3));
 });
 
 test('what is not drawn yet is let go of when the wall is left', async () => {
   wantPictures(bolt(), [ask('#ffffff'), ask('#111111'), ask('#222222')]);
   leaveWall();
-  await vi.waitFor(() => expect(useWall.getState().pictures.size).toBe(1));
+  await soon(() => expect(useWall.getState().pictures.size).toBe(1));
   wantPictures(bolt(), [ask('#333333')]);
-  await vi.waitFor(() => expect(useWall.getState().pictures.size).toBe(2));
+  await soon(() => expect(useWall.getState().pictures.size).toBe(2));
   expect(drawn).toHaveLength(2);
 });
 
 test('a picture that cannot be drawn says why, and the next is drawn all the same', async () => {
   fail = 'The art of a motif is not in the worker.';
   wantPictures(bolt(), [ask('#ffffff')]);
-  await vi.waitFor(() => expect(useWall.getState().trouble).toBe(fail));
+  await soon(() => expect(useWall.getState().trouble).toBe(fail));
   fail = '';
   wantPictures(bolt(), [ask('#333333')]);
-  await vi.waitFor(() => expect(useWall.getState().pictures.size).toBe(1));
+  await soon(() => expect(useWall.getState().pictures.size).toBe(1));
   expect(useWall.getState().trouble).toBe('');
 });
