@@ -84,6 +84,8 @@ type ViewState = {
   origin: Point;
   /** Screen px for one mm of cloth. */
   zoom: number;
+  /** How many times its size the whole design is looked at; `origin` and `zoom` are of the cloth as it is looked at. */
+  look: number;
   /** The window onto the cloth, px. */
   viewport: { width: number; height: number };
   selected: string[];
@@ -134,6 +136,7 @@ export const useView = sessionStore<ViewState>(() => ({
   trayOpen: true,
   origin: { x: -20, y: -20 },
   zoom: 1.4,
+  look: 1,
   viewport: { width: 0, height: 0 },
   selected: [],
   grabbed: HOME,
@@ -170,6 +173,17 @@ export function zoomAbout(factor: number, at: Point) {
     };
   });
 }
+
+/** Looks at the whole design so many times its size; the middle of the window stays where it is on the cloth. */
+export function lookAt(look: number) {
+  useView.setState(({ zoom, origin, viewport, look: now }) => {
+    const place = (at: number, long: number) => ((at + long / 2 / zoom) * look) / now - long / 2 / zoom;
+    return { look, origin: { x: place(origin.x, viewport.width), y: place(origin.y, viewport.height) } };
+  });
+}
+
+/** The design was made the size that it was looked at: what is seen stays as it is. */
+export const lookedIsMade = () => useView.setState({ look: 1 });
 
 /** Zooms to a scale about the middle of the window. */
 export function zoomTo(zoom: number) {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { completeSize, counted, effectivePpi, repeatsAcross, sizeLadder } from '..';
+import { completeSize, counted } from '..';
 import { DEFAULT_INTAKE } from '../intake';
 import { cellMiddle, type Layout, latticeOf } from '../lattice';
 import { hitTest, reachOf, type Silhouette } from '../lay';
@@ -247,17 +247,4 @@ test('sizes, pixels and ppi: any two give the third', () => {
   expect(completeSize({ mm: 0, px: 3000, ppi: 400 }, 'px+ppi').mm).toBeCloseTo(190.5, 9);
   expect(completeSize({ mm: 254, px: 3000, ppi: 0 }, 'mm+px').ppi).toBeCloseTo(300, 9);
   expect(() => completeSize({ mm: 0, px: 10, ppi: 300 }, 'mm+px')).toThrow(/above 0/);
-});
-
-test('print: effective ppi, repeats across, sizes', () => {
-  expect(effectivePpi(300, 2)).toBe(150);
-  expect(repeatsAcross(1400, 609.6)).toEqual({ whole: 2, restMm: 1400 - 1219.2 });
-  const [half, huge] = sizeLadder(
-    { width: 300, height: 200 },
-    [{ id: 'm', width: 60, height: 40 }],
-    [0.5, 20],
-  );
-  expect(half.motifs[0]).toEqual({ id: 'm', width: 30, height: 20 });
-  expect([half.fits, huge.fits]).toEqual([true, false]);
-  expect(() => repeatsAcross(0, 5)).toThrow();
 });

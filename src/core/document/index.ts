@@ -22,6 +22,7 @@ export { type OverrideRule, overrideInk, overrideInksByRule } from './edits/over
 export * from './edits/pieces';
 export * from './edits/placements';
 export { resizeDesign, resizeRange } from './edits/resize';
+export { turnDesign, whyNotTurned } from './edits/turn';
 export { artKey, counterKey, type InkedArt, inkedArts } from './inked-art';
 export { isOfLaterVersion, openProject } from './open';
 export { purposeOf, tooManyColours } from './purpose';

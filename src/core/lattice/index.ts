@@ -17,4 +17,5 @@ export {
 } from './layout';
 export { blockFits, type PixelPlan, pixelPlan } from './pixel-plan';
 export { type TileFit, tileFitIn, tileFitText, timesIn } from './tile-fit';
+export { type Turn, uprightTurns } from './turns';
 export { type Box, nearestCopy, shiftsInto, wrapPoint } from './wrap';

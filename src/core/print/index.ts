@@ -1,7 +1,11 @@
+export { type Across, repeatsAcross } from './across';
 export { type Board, type BoardMark, type BoardSheet, type BoardText, boardSheet } from './board';
 export { type ClothAsk, type ClothPlan, clothPlan, type PieceAsk } from './cloth-plan';
+export { enlargementLimit, scanPpiFor } from './enlarge';
 export { withRegisterMarks } from './register-marks';
+export { type RollMatch, rollMatch } from './roll-match';
 export { type Opening, type RollAsk, type RollPlan, rollPlan } from './roll-plan';
+export { compensated, type Shrinkage, shrinkageOf } from './shrinkage';
 export { type Widths, widthsThatWork } from './widths-that-work';
 
 import { ArgumentError, LIMITS } from '../units';
@@ -10,13 +14,6 @@ import { ArgumentError, LIMITS } from '../units';
 export function effectivePpi(artPpi: number, scale: number): number {
   if (!(artPpi > 0 && scale > 0)) throw new ArgumentError('The ppi and the scale must be above 0.');
   return artPpi / scale;
-}
-
-/** How many repeats fit across a width (whole ones, and what is left over), all in mm. */
-export function repeatsAcross(widthMm: number, blockMm: number): { whole: number; restMm: number } {
-  if (!(widthMm > 0 && blockMm > 0)) throw new ArgumentError('Widths must be above 0.');
-  const whole = Math.floor(widthMm / blockMm + 1e-9);
-  return { whole, restMm: Math.max(0, widthMm - whole * blockMm) };
 }
 
 /** Printed sizes to compare: the cell and each motif at every factor, mm. */

@@ -2,18 +2,23 @@ import { MM_PER_INCH, type PixelPlan, type Point, type Project, pixelPlan } from
 
 /**
  * The screen's own pixel plan: the cell is a whole number of device pixels, so that copies on screen sit as
- * exactly as in the file. `sx`, `sy`: CSS px per mm.
+ * exactly as in the file. `sx`, `sy`: CSS px per mm of the cloth as it is laid, which is seen `look` times as large.
  */
-export type Screen = { plan: PixelPlan; dpr: number; sx: number; sy: number; origin: Point };
+export type Screen = { plan: PixelPlan; dpr: number; sx: number; sy: number; origin: Point; look: number };
 
 export function screenOf(
   project: Pick<Project, 'brief' | 'layout'>,
-  view: { zoom: number; origin: Point },
+  { zoom, origin, look = 1 }: { zoom: number; origin: Point; look?: number },
   dpr: number,
 ): Screen {
   const { widthMm, heightMm } = project.brief;
-  const plan = pixelPlan(project.layout, { width: widthMm, height: heightMm }, view.zoom * dpr * MM_PER_INCH);
-  return { plan, dpr, sx: plan.scale.x / dpr, sy: plan.scale.y / dpr, origin: view.origin };
+  const plan = pixelPlan(
+    project.layout,
+    { width: widthMm, height: heightMm },
+    look * zoom * dpr * MM_PER_INCH,
+  );
+  const laid = { x: origin.x / look, y: origin.y / look };
+  return { plan, dpr, sx: plan.scale.x / dpr, sy: plan.scale.y / dpr, origin: laid, look };
 }
 
 export const toScreen = (s: Screen, p: Point): Point => ({

@@ -48,8 +48,8 @@ function Marks({ vertical }: { vertical: boolean }) {
   const length = useView((s) => (vertical ? s.viewport.height : s.viewport.width));
   const unit = useBolt((s) => s.project?.brief.unit ?? 'cm');
   if (!screen) return null;
-  const originMm = vertical ? screen.origin.y : screen.origin.x;
-  const pxPerUnit = (vertical ? screen.sy : screen.sx) * mmPer(unit);
+  const originMm = (vertical ? screen.origin.y : screen.origin.x) * screen.look;
+  const pxPerUnit = ((vertical ? screen.sy : screen.sx) / screen.look) * mmPer(unit);
   const { major, minor } = stepsFor(pxPerUnit, unit);
   const step = major / minor;
   let ticks = '';

@@ -188,8 +188,8 @@ export function useGrab() {
       const { recut, viewMode } = useView.getState();
       const sign = viewModeSign(viewMode);
       const origin = {
-        x: start.origin.x - (sign.x * dx) / screen.sx,
-        y: start.origin.y - (sign.y * dy) / screen.sy,
+        x: start.origin.x - (sign.x * dx * screen.look) / screen.sx,
+        y: start.origin.y - (sign.y * dy * screen.look) / screen.sy,
       };
       // With the block framed, the frame stays on the screen and the cut goes with the hand.
       useView.setState(

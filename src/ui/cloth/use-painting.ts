@@ -251,7 +251,7 @@ export function usePainting(canvas: RefObject<HTMLCanvasElement | null>) {
       ask();
     };
     const stopRest = useView.subscribe((view, before) => {
-      if (view.zoom === before.zoom) return;
+      if (view.zoom === before.zoom && view.look === before.look) return;
       moving = true;
       clearTimeout(rest);
       rest = setTimeout(() => {

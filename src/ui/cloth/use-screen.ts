@@ -16,13 +16,14 @@ export function useScreen(): Screen | null {
   const layout = useBolt((s) => s.project?.layout);
   const zoom = useView((s) => s.zoom);
   const origin = useView((s) => s.origin);
+  const look = useView((s) => s.look);
   const dpr = useSyncExternalStore(
     watch,
     () => devicePixelRatio,
     () => 1,
   );
   return useMemo(
-    () => (brief && layout ? screenOf({ brief, layout }, { zoom, origin }, dpr) : null),
-    [brief, layout, zoom, origin, dpr],
+    () => (brief && layout ? screenOf({ brief, layout }, { zoom, origin, look }, dpr) : null),
+    [brief, layout, zoom, origin, look, dpr],
   );
 }

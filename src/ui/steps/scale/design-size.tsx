@@ -8,19 +8,18 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { cellOf, mmPer, type Project, productOf, repeatBlock, resizeDesign, resizeRange } from '@/core';
 import { edit } from '@/session/bolt';
+import { lookAt, lookedIsMade, useView } from '@/session/view';
 import Choice from '../../parts/choice';
 import { length, size, small, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
 import { Part } from '../../parts/tray';
 import { leastPpi, motifsAsLaid } from './ladder';
-import { useResize } from './resize';
 
 const SHARES = [50, 70, 150, 200];
 
 /** The whole design made larger or smaller: by percent, by the width of its repeat, or by the size of a motif. */
 export default function DesignSize({ project }: { project: Project }) {
-  const { factor } = useResize();
-  const setFactor = (f: number) => useResize.setState({ factor: f });
+  const factor = useView((s) => s.look);
   const [of, setOf] = useState('');
   const { unit } = project.brief;
   const cell = cellOf(project);
@@ -29,7 +28,7 @@ export default function DesignSize({ project }: { project: Project }) {
   const asLaid = motifsAsLaid(project);
   const motif = asLaid.find((m) => m.id === of) ?? asLaid[0];
   const names = Object.fromEntries(asLaid.map((m) => [m.id, m.name]));
-  const take = (f: number) => setFactor(Math.min(range.most, Math.max(range.least, f)));
+  const take = (f: number) => lookAt(Math.min(range.most, Math.max(range.least, f)));
   const field = (label: string, mm: number) => (
     <NumberField
       label={label}
@@ -43,7 +42,7 @@ export default function DesignSize({ project }: { project: Project }) {
     />
   );
   const apply = () => {
-    if (edit(resizeDesign(factor))) setFactor(1);
+    if (edit(resizeDesign(factor))) lookedIsMade();
   };
   const same = Math.abs(factor - 1) < 1e-6;
   const least = leastPpi(project) / factor;
@@ -98,7 +97,7 @@ export default function DesignSize({ project }: { project: Project }) {
           <Button variant="outlined" disabled={same} onClick={apply}>
             Make it so
           </Button>
-          {!same && <Button onClick={() => setFactor(1)}>As it is</Button>}
+          {!same && <Button onClick={() => lookAt(1)}>As it is</Button>}
         </Box>
       </Box>
     </Part>

@@ -6,13 +6,13 @@ import Typography from '@mui/material/Typography';
 import { mmPer, nth, type Project, productOf, repeatBlock } from '@/core';
 import { useSprites } from '@/session/sprites';
 import { thinnestOnCloth } from '@/session/thinnest';
+import { lookAt } from '@/session/view';
 import Swatch from '../../cloth/swatch';
 import LengthField from '../../parts/length-field';
 import { size, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
 import { Part } from '../../parts/tray';
 import { ladderOf, leastPpi, USUAL_ACROSS, useRungs } from './ladder';
-import { useResize } from './resize';
 
 /** No more sizes are set side by side. */
 const MOST = 6;
@@ -86,7 +86,7 @@ export default function SizesSection({ project }: { project: Project }) {
                 <Button
                   size="small"
                   aria-label={`Take ${trim(nth(shares, n), 1)} %`}
-                  onClick={() => useResize.setState({ factor: rung.factor })}
+                  onClick={() => lookAt(rung.factor)}
                 >
                   Take it
                 </Button>

@@ -10,7 +10,7 @@ import {
   type Opening,
   type Project,
   type RollPlan,
-  repeatBlock,
+  rollMatch,
   rollPlan,
 } from '@/core';
 import { sessionStore } from '@/session/session';
@@ -49,19 +49,11 @@ export default function WallSection({ project }: { project: Project }) {
   const { door, ...usual } = USUAL[unit];
   const room = useRoom((s) => s.room) ?? usual;
   const change = (part: Partial<Room>) => useRoom.setState({ room: { ...room, ...part } });
-  const { kind, drop } = project.layout;
-  const block = repeatBlock(project.layout, cellOf(project));
+  const match = rollMatch(project.layout, cellOf(project), room.roll.width);
   let plan: RollPlan | null = null;
   let trouble = '';
-  // Drops meet where a roll is a whole number of columns wide; each column hangs lower than the one before it by the drop.
-  const cell = cellOf(project);
-  const column = kind === 'diamond' ? cell.width / 2 : cell.width;
-  const lower = kind === 'half-drop' ? drop.p / drop.q : kind === 'diamond' ? 0.5 : 0;
-  const columns = Math.max(1, Math.round(room.roll.width / column));
-  const meets = Math.abs(room.roll.width - columns * column) < 1;
-  const hangs = (columns * lower) % 1;
   try {
-    plan = rollPlan({ ...room, repeat: hangs ? cell.height : block.height, drop: hangs, trim: 100 });
+    plan = rollPlan({ ...room, repeat: match.repeatMm, drop: match.drop, trim: 100 });
   } catch (error) {
     trouble = textOf(error);
   }
@@ -133,15 +125,16 @@ export default function WallSection({ project }: { project: Project }) {
               {counted(plan.drops, 'drop')}, {counted(plan.rolls, 'roll')} and one spare.{' '}
               {length(plan.matching, unit)} is cut away to match, {length(plan.waste, unit)} is left over or
               cut away in all.{' '}
-              {hangs
-                ? `Each drop hangs ${length(hangs * cell.height, unit)} lower than the one before it.`
+              {match.drop
+                ? `Each drop hangs ${length(match.drop * match.repeatMm, unit)} lower than the one before it.`
                 : 'Every drop begins at the same height of the repeat.'}
             </Typography>
-            {!meets && (
+            {!match.meets && (
               <Typography variant="body2" color="warning.main">
-                The roll is {trim(room.roll.width / column, 2)} columns wide, so its drops do not meet. A
-                column {length(room.roll.width / columns, unit)} wide would: make the whole design{' '}
-                {trim((100 * room.roll.width) / columns / column, 1)} % of its size.
+                The roll is {length(room.roll.width, unit)} wide; {counted(match.columns, 'column')} of the
+                repeat {match.columns === 1 ? 'is' : 'are'} {length(match.widthMm, unit)}, so its drops do not
+                meet. They would with the whole design at {trim((100 * room.roll.width) / match.widthMm, 1)} %
+                of its size.
               </Typography>
             )}
           </>

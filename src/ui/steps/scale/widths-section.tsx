@@ -9,11 +9,11 @@ import { capital, cellOf, type Project, products, repeatBlock, widthsThatWork } 
 import { sessionStore } from '@/session/session';
 import { thinnestOnCloth } from '@/session/thinnest';
 import { textOf } from '@/session/trouble';
+import { lookAt } from '@/session/view';
 import Fold from '../../parts/fold';
 import LengthField from '../../parts/length-field';
 import { length, trim } from '../../parts/lengths';
 import { leastPpi, motifsAsLaid, USUAL_ACROSS } from './ladder';
-import { useResize } from './resize';
 
 type Asked = {
   printed: string[] | null;
@@ -136,7 +136,7 @@ export default function WidthsSection({ project }: { project: Project }) {
             <Button
               size="small"
               aria-label={`Take ${repeats} across`}
-              onClick={() => useResize.setState({ factor: mm / block.width })}
+              onClick={() => lookAt(mm / block.width)}
             >
               Take it
             </Button>
