@@ -45,7 +45,7 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^src/',
-        pathNot: ['^src/core/format/pdf/(sheet|board|fitted|picture|test-print)\\.ts$', '\\.test\\.ts$'],
+        pathNot: ['^src/core/format/pdf/(sheet|board|fitted|picture|strike-off|test-print|test-print-parts)\\.ts$', '\\.test\\.ts$'],
       },
       to: { path: 'node_modules/@cantoo/' },
     },
@@ -54,7 +54,7 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/', pathNot: ['^src/core/format/pdf/', '\\.test\\.ts$'] },
       to: {
-        path: '^src/core/format/pdf/(sheet|board|test-print)\\.ts$',
+        path: '^src/core/format/pdf/(sheet|board|strike-off|test-print|test-print-parts)\\.ts$',
         dynamic: false,
         dependencyTypesNot: ['type-only'],
       },

@@ -123,7 +123,9 @@ test('a format is one object and one line: Send offers it, and a block is writte
 
 test('a product is one object and one line: Scale shows it, with what the art lacks for it', () => {
   const wants = { ppi: 400, lineMm: 0.1, gapMm: 0.1 };
-  taken.push(products.add({ id: 'banner', name: 'banner silk', material: 'Silk', wants }));
+  const size = { width: 10, height: 10 };
+  const usual = { in: size, cm: size, ppi: 300, layout: 'straight' } as const;
+  taken.push(products.add({ id: 'banner', name: 'banner silk', material: 'Silk', wants, usual }));
   const scale = renderToStaticMarkup(<ProductsSection project={bolt} />);
   expect(scale).toContain('anner silk');
   expect(scale).toContain('400 ppi, lines from 0.1 mm, gaps from 0.1 mm. Your art has 100 ppi at the least');

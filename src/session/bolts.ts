@@ -1,4 +1,14 @@
-import { ArgumentError, type LogEntry, newProject, type Project, rename, rescue } from '../core';
+import {
+  ArgumentError,
+  apply,
+  type LogEntry,
+  newProject,
+  nth,
+  type Project,
+  rename,
+  rescue,
+  setGroundInk,
+} from '../core';
 import { DEMOS, fetchDemo } from '../demo';
 import {
   binBolt,
@@ -121,6 +131,19 @@ export async function beginFrom(id: string): Promise<string> {
   const bare = { placements: [], layers, pictures: [], reserves: [], dismissed: [], polls: [] };
   const project = named({ ...from, ...bare }, `${from.name}, begun anew`);
   await writeBolt(project, [created('Begun with the brief, the inks and the motifs of another bolt.')]);
+  return project.id;
+}
+
+/** A new bolt with the brief of another alone: what it is for, its size, layout, guides and ground; its id. */
+export async function beginFromBrief(id: string): Promise<string> {
+  const from = await copyOf(id);
+  const { brief, purpose, layout, guides, checking } = from;
+  const project = apply(
+    { ...newProject(crypto.randomUUID(), ''), brief, purpose, layout, guides, checking },
+    rename(`${from.name}, its brief`.slice(0, 80)),
+    setGroundInk(nth(from.inks, 0).hex),
+  );
+  await writeBolt(project, [created('Begun with the brief of another bolt.')]);
   return project.id;
 }
 

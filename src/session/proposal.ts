@@ -117,22 +117,27 @@ export type ScatterAsk = Omit<ScatterRules, 'motifs' | 'onProgress'> & {
   afresh: boolean;
 };
 
+/** Motifs scattered over a bolt as is asked, beside what stays there; nothing of the bolt is changed. */
+export async function scatterOn(project: Project, ask: ScatterAsk, seed: number, how: Work) {
+  const { motifs, afresh, ...rest } = ask;
+  const kept = afresh ? project.placements.filter((p) => p.locked) : project.placements;
+  const request = await layRequest({ ...project, placements: kept });
+  const rules = {
+    ...rest,
+    motifs: motifs.map((m) => ({
+      ...m,
+      lead: leadOf(m.motif),
+      free: project.motifs.find((q) => q.id === m.motif)?.direction === 'free',
+      heavy: project.motifs.find((q) => q.id === m.motif)?.role === 'hero',
+    })),
+  };
+  const found = await scatter(request, rules, seed, how);
+  return { found, kept, fresh: found.placed.map(newPlacement) };
+}
+
 export const proposeScatter = (ask: ScatterAsk, seed: number) =>
   work('Scattering the motifs.', async (project, how) => {
-    const { motifs, afresh, ...rest } = ask;
-    const kept = afresh ? project.placements.filter((p) => p.locked) : project.placements;
-    const request = await layRequest({ ...project, placements: kept });
-    const rules = {
-      ...rest,
-      motifs: motifs.map((m) => ({
-        ...m,
-        lead: leadOf(m.motif),
-        free: project.motifs.find((q) => q.id === m.motif)?.direction === 'free',
-        heavy: project.motifs.find((q) => q.id === m.motif)?.role === 'hero',
-      })),
-    };
-    const found = await scatter(request, rules, seed, how);
-    const fresh = found.placed.map(newPlacement);
+    const { found, kept, fresh } = await scatterOn(project, ask, seed, how);
     const { smallestGapMm: gap, cover, spread, heldBy, missing } = found;
     const left = missing ? `; ${missing} more found no place` : '';
     const why = {

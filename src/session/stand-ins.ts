@@ -1,4 +1,4 @@
-import { addMotifs, MM_PER_INCH, motifOf, sha256Of } from '../core';
+import { addMotifs, MM_PER_INCH, type MotifRole, motifOf, purposeOf, sha256Of } from '../core';
 import { putAsset } from '../shelf';
 import { edit, useBolt } from './bolt';
 
@@ -19,13 +19,17 @@ export const STAND_INS = {
 } as const;
 export type StandIn = keyof typeof STAND_INS;
 
-/** Takes a rough shape in as a motif in the bolt's middle ink; its id. One shape is taken in once. */
-export async function addStandIn(kind: StandIn): Promise<string | null> {
+/** Takes a rough shape in as a motif, in the bolt's middle ink or in a colour that was chosen beforehand; its id. One shape is taken in once. */
+export async function addStandIn(kind: StandIn, role: MotifRole = 'secondary'): Promise<string | null> {
   const { project } = useBolt.getState();
   if (!project) return null;
   const { name, mm, path } = STAND_INS[kind];
+  const chosen = purposeOf(project).palette.slice(1);
   const colour = project.inks[Math.min(2, project.inks.length - 1)];
-  const hex = (project.inks.length > 1 && colour?.hex) || '#8a7f93';
+  const hex =
+    (project.inks.length > 1 && colour?.hex) ||
+    chosen[Object.keys(STAND_INS).indexOf(kind) % Math.max(1, chosen.length)] ||
+    '#8a7f93';
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${mm[0]}mm" height="${mm[1]}mm" viewBox="0 0 100 100" preserveAspectRatio="none"><path fill="${hex}" d="${path}"/></svg>`;
   const bytes = new TextEncoder().encode(svg);
   const asset = await sha256Of(bytes);
@@ -37,7 +41,7 @@ export async function addStandIn(kind: StandIn): Promise<string | null> {
   const motif = motifOf({
     id,
     name: `${name}, stand-in`,
-    role: 'secondary',
+    role,
     asset,
     width: Math.round((mm[0] / MM_PER_INCH) * ppi),
     height: Math.round((mm[1] / MM_PER_INCH) * ppi),

@@ -1,4 +1,5 @@
 import {
+  type Colourway,
   cellOf,
   LIMITS,
   nth,
@@ -36,7 +37,7 @@ const MOST_PPI = 300;
 /** Makes a test print of a bolt in the colourway on show. */
 export async function makeTestPrint(
   project: Project,
-  ask: Pick<TestPrintAsk, 'paper' | 'scales' | 'whole' | 'lines' | 'about'>,
+  ask: Pick<TestPrintAsk, 'paper' | 'scales' | 'shows' | 'lines' | 'about'>,
   work: Work,
 ): Promise<Blob> {
   const way = shownColourway(project);
@@ -47,15 +48,18 @@ export async function makeTestPrint(
   const most = (Math.sqrt(LIMITS.maxBlockMp * 1e6 * (block.width / block.height)) / block.width) * 25.4;
   ppi = Math.max(LIMITS.minPpi, Math.min(ppi, most * 0.5));
   const plan = pixelPlan(project.layout, cellOf(project), ppi);
+  const chips = ({ colours }: Pick<Colourway, 'colours'>) =>
+    colours.map((hex, n) => ({
+      hex,
+      code: solidOf(solids, hex)?.name ?? `${nth(project.inks, n).name} ${hex}`,
+    }));
   return testPrint(
     sceneRequest(project, true, way.id, ppi),
     {
       ...ask,
       ppi: plan.scale.x * 25.4,
-      chips: way.colours.map((hex, n) => ({
-        hex,
-        code: solidOf(solids, hex)?.name ?? `${nth(project.inks, n).name} ${hex}`,
-      })),
+      chips: chips(way),
+      ways: project.colourways.map((w) => ({ name: w.name, chips: chips(w) })),
       measured: useRuler.getState().measured,
       fonts: { plain: await fontFile('plain'), bold: await fontFile('bold') },
     },

@@ -74,6 +74,10 @@ export type LayPart = (typeof LAY_PARTS)[number];
 export const COLOUR_PARTS = ['inks', 'ways', 'wall', 'proof'] as const;
 export type ColourPart = (typeof COLOUR_PARTS)[number];
 
+/** The parts of the Scale tray. */
+export const SCALE_PARTS = ['size', 'print', 'cut'] as const;
+export type ScalePart = (typeof SCALE_PARTS)[number];
+
 /** How things come to rest: on what, and how near (screen px) is near enough. */
 type Snapping = { points: boolean; others: boolean; grid: boolean; strengthPx: number };
 
@@ -108,12 +112,17 @@ type ViewState = {
   workGround: keyof typeof WORK_GROUNDS | null;
   /** The next press on the cloth reserves a place of this radius, mm. */
   reserving: number | null;
-  /** The layouts are shown side by side. */
+  /** The layouts are shown side by side; rough compositions are. */
   sideBySide: boolean;
+  compositions: boolean;
   /** What of the Lay tray is open. */
   layPart: LayPart;
   /** What of the Colour tray is open. */
   colourPart: ColourPart;
+  /** What of the Scale tray is open. */
+  scalePart: ScalePart;
+  /** The sizes are shown side by side, large. */
+  ladder: boolean;
   /** The wall of colourways is up. */
   wall: boolean;
   ghosts: boolean;
@@ -152,8 +161,11 @@ export const useView = sessionStore<ViewState>(() => ({
   workGround: null,
   reserving: null,
   sideBySide: false,
+  compositions: false,
   layPart: 'place',
   colourPart: 'ways',
+  scalePart: 'size',
+  ladder: false,
   wall: false,
   ghosts: false,
   viewMode: 'plain',

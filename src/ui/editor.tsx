@@ -28,7 +28,9 @@ import { useFileDrop } from './parts/use-file-drop';
 import ViewBar from './parts/view-bar';
 import { arriving } from './shelf/arriving';
 import WallRoom from './steps/colour/wall-room';
+import CompositionsRoom from './steps/lay/compositions-room';
 import LayoutsRoom from './steps/lay/layouts-room';
+import SizesRoom from './steps/scale/sizes-room';
 import { FIGURES, TAPE } from './theme/theme';
 import Unrolling from './unrolling';
 
@@ -289,7 +291,9 @@ export default function Editor({ id }: { id: string }) {
         </Drawer>
       )}
       <LayoutsRoom />
+      <CompositionsRoom />
       <WallRoom />
+      <SizesRoom />
       <Help open={help} onClose={() => setHelp(false)} />
     </Box>
   );

@@ -113,23 +113,35 @@ test('sizes that cannot be are refused in words and change nothing', async ({ pa
 test('scale: calibrated true size, and sizes side by side that can be typed', async ({ page }) => {
   await openDemo(page);
   await page.keyboard.press('6');
+  await page.getByRole('button', { name: 'Compare them, large' }).click();
   await expect(page.getByTestId('rung')).toHaveCount(3);
   const first = page.getByTestId('rung').first();
   await expect(first).toContainText('Cell 7.2 x 7.2 in');
   await fill(page, 'Size 1', '50');
   await fill(page, 'Counted across', '60');
   await expect(first).toContainText('Cell 6 x 6 in');
-  await expect(first).toContainText('5 repeats across');
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(first).toContainText('5 across 60 in');
+  await page.getByRole('button', { name: 'By repeat width' }).click();
+  await expect(page.getByLabel('Repeat width 1', { exact: true })).toHaveValue('12');
+  // Of 3 in the block is an eighth: the hero 0.59 in high, 8 times as many ppi.
+  await page.getByRole('button', { name: '3 in', exact: true }).click();
   await expect(page.getByTestId('rung')).toHaveCount(4);
-  await page.getByRole('button', { name: 'Take 50 %' }).click();
+  await expect(first).toContainText('Hero: Diamond kite, 0.59 in high');
+  await expect(first).toContainText('20 across 60 in');
+  await expect(first).toContainText('too thin');
+  await page.getByRole('button', { name: 'Look at 50 %' }).click();
+  const bar = page.getByRole('region', { name: 'Looked at' });
+  await expect(bar).toContainText('Looked at at 50 % of its size: cell 6 x 6 in.');
   await expect(page.getByLabel('Of its size', { exact: true })).toHaveValue('50');
-  await page.getByRole('button', { name: 'As it is' }).click();
+  // It is seen at half its size about the middle of the window, and is as it was when it is left.
+  const scale = async () => Number(await page.getByTestId('overlay').getAttribute('data-px-per-mm'));
+  const small = await scale();
+  await bar.getByRole('button', { name: 'As it is' }).click();
+  await expect.poll(async () => (await scale()) / small).toBeCloseTo(2, 1);
   await page.getByRole('button', { name: 'Show the cloth at true size' }).click();
   await expect(page.getByTestId('scale')).toContainText('true size');
   const card = await page.getByTestId('card').boundingBox();
-  const scale = Number(await page.getByTestId('overlay').getAttribute('data-px-per-mm'));
-  expect((card?.width ?? 0) / scale).toBeCloseTo(53.98, 0);
+  expect((card?.width ?? 0) / (await scale())).toBeCloseTo(53.98, 0);
 });
 
 for (const scheme of ['light', 'dark'] as const) {

@@ -6,8 +6,9 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
-import { encodePng, newRaster, type Rgb } from '../../src/core';
+import { encodePng, newRaster, PAPERS, type Rgb } from '../../src/core';
 import type { SceneRequest, SendAsk } from '../../src/engine/protocol';
 import { services } from '../../src/engine/services';
 
@@ -75,7 +76,7 @@ function by(tool: string, name: string, act: () => Promise<void>) {
 }
 const PACKAGE: Record<string, string> = {
   ...{ pngcheck: 'pngcheck', tiffinfo: 'libtiff-tools', exiftool: 'libimage-exiftool-perl' },
-  ...{ pdfinfo: 'poppler-utils', pdffonts: 'poppler-utils', unzip: 'unzip' },
+  ...{ pdfinfo: 'poppler-utils', pdffonts: 'poppler-utils', pdftoppm: 'poppler-utils', unzip: 'unzip' },
 };
 
 describe('what other programs say of the files', () => {
@@ -138,6 +139,50 @@ describe('what other programs say of the files', () => {
     expect(Math.abs(mm(y1 - y0) - (460 / 150) * 25.4)).toBeLessThan(0.1);
     const [b0 = 0] = box('BleedBox');
     expect(Math.abs(mm(x0 - b0) - (20 / 150) * 25.4)).toBeLessThan(0.1);
+  });
+
+  by('pdftoppm', 'a test print: its page, its ruler, and its repeat on the page, to 0.1 mm', async () => {
+    for (const [paper, measured] of [
+      ['a4', 100],
+      ['letter', 97],
+    ] as const) {
+      const about = { title: 'Kite Weather', description: 'Brisk' };
+      const one = { ...cloth([244, 236, 220]), layout: { kind: 'straight' as const, drop: { p: 1, q: 2 } } };
+      const pdf = await services.testPrint(
+        { ...one, placements: [{ motif: 'm', x: 12.7, y: 12.7, angle: 0, scale: 0.9, mirror: false }] },
+        {
+          ...{ paper, ppi: 150, scales: [1], shows: 'sizes', lines: ['100 %'], chips: [], ways: [] },
+          ...{ about, measured, fonts: { plain: font, bold: font } },
+        },
+      );
+      const path = join(folder, `print-${paper}.pdf`);
+      writeFileSync(path, new Uint8Array(await pdf.arrayBuffer()));
+      const page = PAPERS[paper];
+      const [, wide, high] = /Page size:\s+([\d.]+) x ([\d.]+) pts/.exec(says('pdfinfo', path)) ?? [];
+      for (const [points, mm] of [
+        [wide, page.width],
+        [high, page.height],
+      ] as const)
+        expect(Math.abs((Number(points) / 72) * 25.4 - mm)).toBeLessThan(0.1);
+      says('pdftoppm', '-r', '300', '-gray', '-png', '-singlefile', path, path);
+      const seen = await sharp(`${path}.png`).greyscale().raw().toBuffer({ resolveWithObject: true });
+      /** Where it turns dark along a row, mm. */
+      const edges = (mm: number, dark: number) => {
+        const y = Math.round((mm / 25.4) * 300);
+        const at = (x: number) => seen.data[(y * seen.info.width + x) * seen.info.channels] ?? 255;
+        return Array.from({ length: seen.info.width - 1 }, (_, x) => x + 1)
+          .filter((x) => at(x) < dark && at(x - 1) >= dark)
+          .map((x) => (x * 25.4) / 300);
+      };
+      const ruler = edges(page.height - 10 - 22 + 2 + 3.6, 170).filter((x) => x < 116);
+      expect(ruler).toHaveLength(11);
+      expect(Math.abs((ruler[10] ?? 0) - (ruler[0] ?? 0) - (100 * 100) / measured)).toBeLessThan(0.1);
+      // Half way down a cell of 25.4 mm the motif begins once in each: from the first to the last so many periods.
+      const begins = edges(10 + 16 + 4 + (12.7 * 100) / measured, 180).filter((x) => x > 12);
+      expect(begins.length).toBeGreaterThanOrEqual(6);
+      const period = ((begins.at(-1) ?? 0) - (begins[0] ?? 0)) / (begins.length - 1);
+      expect(Math.abs(period - (25.4 * 100) / measured)).toBeLessThan(0.1);
+    }
   });
 
   by('pdffonts', 'every font is in it', async () => {

@@ -8,6 +8,8 @@ const NOTHING_SAID: Purpose = {
   mostColours: null,
   theme: '',
   deadline: null,
+  palette: [],
+  shrinks: null,
 };
 
 /** What a bolt is for, as far as it was said. */

@@ -44,6 +44,13 @@ const purposeSchema = z.object({
   mostColours: z.number().int().min(1).max(64).nullable(),
   theme: z.string().max(600),
   deadline: z.object({ at: z.iso.datetime(), zone: z.string().min(1).max(64) }).nullable(),
+  /** Colours that were chosen before there was art, the ground first. */
+  palette: z.array(hex).max(24).default([]),
+  /** What the cloth loses across and along, shares, as a strike-off of it measured; null: nothing was measured. */
+  shrinks: z
+    .object({ across: z.number().min(-0.25).max(0.5), along: z.number().min(-0.25).max(0.5) })
+    .nullable()
+    .default(null),
 });
 
 const line = z.tuple([point, point]);

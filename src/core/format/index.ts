@@ -22,7 +22,7 @@ export {
   writeGpl,
   writePalette,
 } from './palette/palette-text';
-export { PAPERS, type Paper, type TestPrintAsk, testPrintPages } from './pdf/test-print-pages';
+export { PAPERS, type Paper, STRIKE_MARKS, type TestPrintAsk, testPrintPages } from './pdf/test-print-pages';
 export { encodeBits } from './png/bits';
 export { crc32 } from './png/chunk';
 export { finishPng } from './png/finish';

@@ -1,5 +1,6 @@
 export { type Across, repeatsAcross } from './across';
 export { type Board, type BoardMark, type BoardSheet, type BoardText, boardSheet } from './board';
+export { CLOTH_FOR, clothText } from './cloth-for';
 export { type ClothAsk, type ClothPlan, clothPlan, type PieceAsk } from './cloth-plan';
 export { enlargementLimit, scanPpiFor } from './enlarge';
 export { withRegisterMarks } from './register-marks';

@@ -6,14 +6,15 @@ import Chip from '@mui/material/Chip';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
-import { mendParts, shownColourway, shownGround } from '@/core';
-import { useBolt } from '@/session/bolt';
+import { mendParts, resizeDesign, shownColourway, shownGround } from '@/core';
+import { edit, useBolt } from '@/session/bolt';
 import { togglePart } from '@/session/mending';
 import { dropProposal, keepProposal, showOffer, useProposal } from '@/session/proposal';
 import { blink, sideName, useSnapshots } from '@/session/snapshots';
 import { dropTrial, keepTrial, useTrial } from '@/session/trial';
-import { recutTo, useView } from '@/session/view';
+import { lookAt, lookedIsMade, recutTo, useView } from '@/session/view';
 import { withKey } from '../commands';
+import { size, trim } from '../parts/lengths';
 import MotifPicture from '../parts/motif-picture';
 
 /** A strip of paper at the head of the cloth. */
@@ -52,11 +53,13 @@ export default function ClothBars() {
   const proposal = useProposal((s) => s.proposal);
   const compare = useSnapshots((s) => s.compare);
   const recut = useView((s) => s.recut);
+  const look = useView((s) => s.look);
   const trying = useTrial((s) => s.trial !== null);
   if (proposal) return <ProposalBar />;
   if (trying) return <TrialBar />;
   if (compare) return <CompareBar />;
   if (recut) return <RecutBar />;
+  if (look !== 1) return <LookBar look={look} />;
   return null;
 }
 
@@ -218,6 +221,29 @@ function CompareBar() {
         <Button onClick={() => useSnapshots.setState({ compare: null })}>Done</Button>
       </Strip>
     </>
+  );
+}
+
+/** The whole design at a size that it is only looked at: made so, or left as it is. */
+function LookBar({ look }: { look: number }) {
+  const project = useBolt((s) => s.project);
+  if (!project) return null;
+  const { widthMm, heightMm, unit } = project.brief;
+  return (
+    <Strip label="Looked at">
+      <Typography variant="body2" role="status">
+        Looked at at {trim(look * 100, 1)} % of its size: cell {size(widthMm * look, heightMm * look, unit)}.
+      </Typography>
+      <Button
+        variant="contained"
+        onClick={() => {
+          if (edit(resizeDesign(look))) lookedIsMade();
+        }}
+      >
+        Make it so
+      </Button>
+      <Button onClick={() => lookAt(1)}>As it is</Button>
+    </Strip>
   );
 }
 

@@ -10,13 +10,16 @@ import { type ReactNode, useId, useState } from 'react';
 export default function Fold({
   title,
   summary,
+  unfolded = false,
   children,
 }: {
   title: string;
   summary?: string;
+  /** It is open when it is first seen. */
+  unfolded?: boolean;
   children: ReactNode;
 }) {
-  const [open, setOpen] = useState(false);
+  const [open, setOpen] = useState(unfolded);
   const id = useId();
   return (
     <Box component="section" sx={{ borderTop: 1, borderColor: 'divider', pt: 1 }}>

@@ -24,6 +24,9 @@ export default function PictureCard({ label, on, onPress, pad = 0.75, children }
         color: 'text.primary',
         font: 'inherit',
         textAlign: 'left',
+        display: 'flex',
+        flexDirection: 'column',
+        alignItems: 'stretch',
         cursor: 'pointer',
         minWidth: 0,
       }}

@@ -14,6 +14,7 @@ import { counted } from '@/core';
 import {
   beginBolt,
   beginFrom,
+  beginFromBrief,
   duplicateBolt,
   layOutDemo,
   listBolts,
@@ -312,6 +313,10 @@ export default function Shelf() {
                 { label: 'Save as a file', act: () => void save(bolt.id) },
                 { label: 'Duplicate', act: () => void doing(() => duplicateBolt(bolt.id)) },
                 { label: 'Begin another from it', act: () => void doing(() => beginFrom(bolt.id)) },
+                {
+                  label: 'Begin another from its brief',
+                  act: () => void doing(() => beginFromBrief(bolt.id)),
+                },
                 {
                   label: 'Take off the shelf',
                   danger: true,

@@ -1,9 +1,20 @@
 import type { Draft } from 'immer';
 import type { Dismissed } from '../../findings';
 import { cellMiddle, type Layout } from '../../lattice';
+import type { Product } from '../../products';
+import { mmPer } from '../../units';
 import { cellOf } from '../cell';
 import { type Purpose, purposeOf } from '../purpose';
-import { type Brief, type Checking, type Motif, type Project, SCALE, type Sheet } from '../schema';
+import {
+  type Brief,
+  type Checking,
+  type Motif,
+  type Placement,
+  type Project,
+  SCALE,
+  type Sheet,
+} from '../schema';
+import { setGroundInk } from './colours';
 import { type Edit, edit } from './edit';
 
 export const rename = (name: string): Edit =>
@@ -19,6 +30,31 @@ export const setBrief = (brief: Partial<Brief>): Edit =>
 export const setPurpose = (change: Partial<Purpose>): Edit =>
   edit('Purpose', (d) => {
     d.purpose = { ...purposeOf(d), ...change };
+  });
+
+/** Colours chosen before there is art; while there is none the first of them is the ground. */
+export const setPalette = (palette: string[]): Edit =>
+  edit('Colours chosen beforehand', (d) => {
+    d.purpose = { ...purposeOf(d), palette };
+    if (d.inks.length === 1 && palette[0]) setGroundInk(palette[0]).apply(d);
+  });
+
+/** Size, ppi and layout as they often are for a product, in the unit of the bolt. */
+export const takeUsual = ({ usual }: Pick<Product, 'usual'>): Edit =>
+  edit('Size as usual', (d) =>
+    withSets(d, () => {
+      const { width, height } = usual[d.brief.unit];
+      const per = mmPer(d.brief.unit);
+      Object.assign(d.brief, { widthMm: width * per, heightMm: height * per, ppi: usual.ppi });
+      d.layout = { ...d.layout, kind: usual.layout };
+    }),
+  );
+
+/** Lays a composition in the place of what lies on the cloth, in its layout. */
+export const layComposition = (layout: Layout, placements: Placement[]): Edit =>
+  edit('Composition', (d) => {
+    d.layout = layout;
+    d.placements = placements;
   });
 
 export const setLayout = (layout: Layout): Edit =>

@@ -187,9 +187,9 @@ test.each([
     // A block of 48 x 36 mm with a red mark of 6 x 4 mm in its corner.
     const of = block(96, 72);
     const ask = {
-      ...{ paper, ppi: 50.8, scales: [1, 0.5], whole: false, measured, lines: ['100 %', '50 %'] },
+      ...{ paper, ppi: 50.8, scales: [1, 0.5], shows: 'sizes' as const, measured, lines: ['100 %', '50 %'] },
       about: { title: 'Kite Weather', description: 'Brisk' },
-      chips: [{ code: '#112233', hex: '#112233' }],
+      ...{ chips: [{ code: '#112233', hex: '#112233' }], ways: [] },
       fonts: { plain: font(400), bold: font(700) },
     };
     const file = new Uint8Array(Buffer.concat([...(await testPrint(prepared(of), ask))]));
@@ -222,9 +222,9 @@ test.each([
 test('one whole repeat over several pages: as many as it takes, each where the one before it ends but for what lies over it', async () => {
   const of = block(96, 72);
   const ask = {
-    ...{ paper: 'a4' as const, ppi: 10, scales: [1], whole: true, measured: 100, lines: [] },
+    ...{ paper: 'a4' as const, ppi: 10, scales: [1], shows: 'whole' as const, measured: 100, lines: [] },
     about: { title: 'Kite Weather', description: 'Brisk' },
-    ...{ chips: [], fonts: { plain: font(400), bold: font(700) } },
+    ...{ chips: [], ways: [], fonts: { plain: font(400), bold: font(700) } },
   };
   // 243.8 x 182.9 mm: (243.8 - 12) / 178 = 1.3, two across; one down.
   const mm = { width: (96 / 10) * 25.4, height: (72 / 10) * 25.4 };
@@ -253,6 +253,44 @@ test('one whole repeat over several pages: as many as it takes, each where the o
   expect(() => testPrintPages({ width: 3000, height: 3000 }, ask)).toThrow(/pages/);
   await expect(testPrint(prepared(of), { ...ask, scales: [] })).rejects.toThrow(/one to three/);
   await expect(testPrint(prepared(of), { ...ask, measured: 50 })).rejects.toThrow(/80 to 120/);
+});
+
+test('a strike-off sheet: its four marks stand 150 mm and 100 mm apart on paper, also by a ruler that measured wrong', async () => {
+  for (const measured of [100, 103]) {
+    const ask = {
+      ...{ paper: 'a4' as const, ppi: 50.8, scales: [1], shows: 'strike-off' as const, measured },
+      about: { title: 'Kite Weather', description: 'Brisk' },
+      ...{ lines: ['100 %'], chips: [], fonts: { plain: font(400), bold: font(700) } },
+      ways: [{ name: 'Brisk', chips: [{ code: '#112233', hex: '#112233' }] }],
+    };
+    const pale = block(96, 72);
+    pale.data.fill(235);
+    const file = new Uint8Array(Buffer.concat([...(await testPrint(prepared(pale), ask))]));
+    const seen = await drawn(file, { width: 2480, height: 3508 });
+    const k = 100 / measured;
+    // The cloth is 24 mm from the top; its middle, and the middle of the page.
+    const [x, y] = [105, 24 + (100 * k + 12) / 2];
+    const rows = [-50, 50].map((v) => darkAlong(seen, y + v * k + 2));
+    for (const row of rows) {
+      expect(row).toHaveLength(2);
+      expect(Math.abs((row[1] ?? 0) - (row[0] ?? 0) - 150 * k)).toBeLessThan(0.1);
+      expect(Math.abs(((row[1] ?? 0) + (row[0] ?? 0)) / 2 - x)).toBeLessThan(0.2);
+    }
+    const turned = {
+      ...{ width: seen.height, height: seen.width },
+      data: await sharp(Buffer.from(seen.data), {
+        raw: { width: seen.width, height: seen.height, channels: 4 },
+      })
+        .rotate(270)
+        .raw()
+        .toBuffer(),
+    };
+    const column = darkAlong(turned, seen.width * (25.4 / 300) - (x - 75 * k + 2)).filter(
+      (v) => Math.abs(v - y) < 60,
+    );
+    expect(column).toHaveLength(2);
+    expect(Math.abs((column[1] ?? 0) - (column[0] ?? 0) - 100 * k)).toBeLessThan(0.1);
+  }
 });
 
 test('a board is one A3 page with its pictures and fonts in it, whatever letters are in its names', async () => {

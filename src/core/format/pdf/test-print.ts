@@ -1,25 +1,31 @@
 import fontkit from '@cantoo/fontkit';
-import { PDFDocument, type PDFFont, type PDFPage, type PDFRef, rgb } from '@cantoo/pdf-lib';
-import { rgbOfHex } from '../../colour';
-import type { Size } from '../../lattice';
+import { PDFDocument, type PDFPage } from '@cantoo/pdf-lib';
 import type { Prepared } from '../../render';
 import { ArgumentError, MM_PER_INCH } from '../../units';
 import type { Parts } from '../format';
-import { fitted } from './fitted';
-import { fillWith, imageOf } from './picture';
+import { imageOf } from './picture';
+import { strikeOff } from './strike-off';
 import { EDGE, HEAD, OVERLAP, PAPERS, type TestPrintAsk, testPrintPages } from './test-print-pages';
-
-const MM = 72 / MM_PER_INCH;
-const RULER = 22;
-const CHIP = { side: 9, room: 17, most: 12 };
+import {
+  type Box,
+  CHIPS,
+  chips,
+  cloth,
+  line,
+  MM,
+  RULER,
+  ruler,
+  type Setting,
+  words,
+} from './test-print-parts';
 
 /**
  * A test print as a PDF in true size: the cloth at up to three sizes, a ruler in mm and in, its colours with their codes; or one whole
- * repeat over several pages that lie over each other by 12 mm, cut along their marks.
+ * repeat over several pages that lie over each other by 12 mm, cut along their marks; or a strike-off sheet, to be measured and written on.
  * @throws ArgumentError for sizes that are not above 0, and as testPrintPages.
  */
 export async function testPrint(block: Prepared, ask: TestPrintAsk): Promise<Parts> {
-  const { scales, about, fonts, measured, whole } = ask;
+  const { scales, about, fonts, measured, shows } = ask;
   if (!scales.length || scales.length > 3 || scales.some((s) => !(s > 0)))
     throw new ArgumentError('A test print has one to three sizes above 0.');
   if (!(measured > 80 && measured < 120)) throw new ArgumentError('A ruler of 100 mm measures 80 to 120 mm.');
@@ -36,111 +42,9 @@ export async function testPrint(block: Prepared, ask: TestPrintAsk): Promise<Par
   const image = imageOf(pdf, block, { ...size, ppi: ask.ppi, pixels: 'rgb' }, () => {});
   const true1 = 100 / measured;
   const set: Setting = { pdf, image, block, ask, plain, bold, true1 };
-  if (whole) wholeRepeat(set);
-  else besideEachOther(set);
+  const draw = { sizes: besideEachOther, whole: wholeRepeat, 'strike-off': strikeOff };
+  draw[shows](set);
   return [(await pdf.save({ useObjectStreams: false })) as Uint8Array<ArrayBuffer>];
-}
-
-/** What every page is set with; `true1`: how long a mm is made so that it comes out as one. */
-type Setting = {
-  pdf: PDFDocument;
-  image: PDFRef;
-  block: Prepared;
-  ask: TestPrintAsk;
-  plain: PDFFont;
-  bold: PDFFont;
-  true1: number;
-};
-
-/** The cloth in a box of a page, mm from its upper left corner, at a size, from a place of the repeat on, mm. */
-function cloth(page: PDFPage, set: Setting, scale: number, box: Box, begins = { x: 0, y: 0 }) {
-  const { image, block, ask, true1 } = set;
-  const k = (72 / ask.ppi) * scale * true1;
-  fillWith(
-    page,
-    image,
-    { width: block.width * k, height: block.height * k },
-    { width: (block.width + 1) * k, height: (block.height + 1) * k },
-    {
-      x: box.x * MM,
-      y: page.getHeight() - (box.y + box.height) * MM,
-      width: box.width * MM,
-      height: box.height * MM,
-    },
-    { x: begins.x * MM, y: begins.y * MM },
-  );
-}
-type Box = Size & { x: number; y: number };
-
-function words(page: PDFPage, font: PDFFont, text: string, x: number, y: number, mm: number, most: number) {
-  const size = mm * MM;
-  page.drawText(fitted(text, font, size, most * MM), {
-    ...{ x: x * MM, y: page.getHeight() - y * MM, size, font },
-    color: rgb(0.13, 0.1, 0.17),
-  });
-}
-
-function line(page: PDFPage, x0: number, y0: number, x1: number, y1: number) {
-  const high = page.getHeight();
-  page.drawLine({
-    start: { x: x0 * MM, y: high - y0 * MM },
-    end: { x: x1 * MM, y: high - y1 * MM },
-    ...{ thickness: 0.1 * MM, color: rgb(0, 0, 0) },
-  });
-}
-
-/** 100 mm and 4 in, to be held against a ruler. */
-function ruler(page: PDFPage, { plain, true1 }: Setting, y: number, width: number) {
-  const x = EDGE;
-  for (let mm = 0; mm <= 100; mm++)
-    line(page, x + mm * true1, y, x + mm * true1, y + (mm % 10 === 0 ? 4 : mm % 5 === 0 ? 3 : 2));
-  for (let cm = 0; cm <= 10; cm += 2)
-    words(page, plain, `${cm * 10}`, x + cm * 10 * true1 + 0.5, y + 7, 2.2, 12);
-  for (let eighth = 0; eighth <= 32; eighth++) {
-    const at = x + (eighth / 8) * MM_PER_INCH * true1;
-    line(page, at, y + 10, at, y + 10 + (eighth % 8 === 0 ? 4 : eighth % 4 === 0 ? 3 : 2));
-  }
-  for (let inch = 0; inch <= 4; inch++)
-    words(page, plain, `${inch} in`, x + inch * MM_PER_INCH * true1 + 0.5, y + 17, 2.2, 12);
-  const beside = x + 108;
-  words(
-    page,
-    plain,
-    'Printed at 100 %, the upper ruler is 100 mm long. If it is not, type what it measures',
-    beside,
-    y + 4,
-    2.2,
-    width - beside - EDGE,
-  );
-  words(
-    page,
-    plain,
-    'into Hexaplex: the next print comes out true.',
-    beside,
-    y + 8,
-    2.2,
-    width - beside - EDGE,
-  );
-}
-
-function chips(page: PDFPage, { ask, plain }: Setting, y: number, width: number) {
-  const shown = ask.chips.slice(0, CHIP.most);
-  const step = Math.min(24, (width - 2 * EDGE) / Math.max(1, shown.length));
-  for (const [n, { code, hex }] of shown.entries()) {
-    const x = EDGE + n * step;
-    const [r, g, b] = rgbOfHex(hex);
-    page.drawRectangle({
-      ...{
-        x: x * MM,
-        y: page.getHeight() - (y + CHIP.side) * MM,
-        width: (step - 2) * MM,
-        height: CHIP.side * MM,
-      },
-      color: rgb(r / 255, g / 255, b / 255),
-      ...{ borderWidth: 0.1 * MM, borderColor: rgb(0.6, 0.6, 0.6) },
-    });
-    words(page, plain, code, x, y + CHIP.side + 3, 2.2, step - 2);
-  }
 }
 
 /** Up to three sizes on one page, one under the other. */
@@ -150,7 +54,7 @@ function besideEachOther(set: Setting) {
   const page = pdf.addPage([width * MM, height * MM]);
   words(page, bold, ask.about.title, EDGE, EDGE + 4, 5, width - 2 * EDGE);
   words(page, plain, ask.about.description, EDGE, EDGE + 9, 2.8, width - 2 * EDGE);
-  const foot = height - EDGE - RULER - CHIP.room;
+  const foot = height - EDGE - RULER - CHIPS;
   const top = EDGE + HEAD;
   const each = (foot - top) / ask.scales.length;
   for (const [n, scale] of ask.scales.entries()) {
@@ -158,7 +62,7 @@ function besideEachOther(set: Setting) {
     words(page, plain, ask.lines[n] ?? '', EDGE, y + 2.5, 2.8, width - 2 * EDGE);
     cloth(page, set, scale, { x: EDGE, y: y + 4, width: width - 2 * EDGE, height: each - 8 });
   }
-  chips(page, set, foot + 1, width);
+  chips(page, set, ask.chips, foot + 1, width);
   ruler(page, set, height - EDGE - RULER + 2, width);
 }
 

@@ -9,7 +9,7 @@ export default function BriefTray() {
   const project = useBolt((s) => s.project);
   if (!project) return null;
   return (
-    <Tray title="Brief" summary="Two of size, pixels and ppi give the third.">
+    <Tray title="Brief" summary="What it is for comes first; size, colours and layout follow from it.">
       <Sections of={briefSections} project={project} />
     </Tray>
   );

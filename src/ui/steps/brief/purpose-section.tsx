@@ -10,18 +10,22 @@ import { useEffect, useState } from 'react';
 import {
   capital,
   deadlineText,
+  mmPer,
   momentIn,
   type Project,
+  productOf,
   products,
   purposeOf,
   setChecking,
   setPurpose,
+  takeUsual,
   tooManyColours,
   wallTime,
 } from '@/core';
 import { edit } from '@/session/bolt';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
+import { LAYOUT_NAME } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
 
 /** The zone of this machine first, then all there are. */
@@ -42,8 +46,16 @@ export default function PurposeSection({ project }: { project: Project }) {
   }, []);
   const zone = deadline?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
   const many = tooManyColours(project);
+  const product = productOf(project.checking.product);
+  const { usual } = product;
+  const { unit, ppi, widthMm, heightMm } = project.brief;
+  const isUsual =
+    Math.abs(widthMm - usual[unit].width * mmPer(unit)) < 0.01 &&
+    Math.abs(heightMm - usual[unit].height * mmPer(unit)) < 0.01 &&
+    ppi === usual.ppi &&
+    project.layout.kind === usual.layout;
   const said = [
-    capital(products.of(project.checking.product)?.name ?? ''),
+    capital(product.name),
     ...(mostColours === null ? [] : [`${mostColours} colours at most`]),
     ...(deadline ? [deadlineText(deadline, now)] : []),
   ].join(', ');
@@ -52,7 +64,7 @@ export default function PurposeSection({ project }: { project: Project }) {
     return edit((p) => (p ? setPurpose({ deadline: { at: momentIn(where, wall), zone: where } }) : null));
   };
   return (
-    <Fold title="What it is for" summary={said}>
+    <Fold title="What it is for" summary={said} unfolded={!project.motifs.length}>
       <Box sx={{ display: 'grid', gap: 1.25, pb: 1 }}>
         <Choice
           label="Printed as"
@@ -60,6 +72,17 @@ export default function PurposeSection({ project }: { project: Project }) {
           options={Object.fromEntries(products.all().map(({ id, name }) => [id, capital(name)]))}
           onChange={(product) => edit(setChecking({ product }))}
         />
+        {!isUsual && (
+          <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+            <Typography variant="body2" color="text.secondary" sx={{ flex: 1 }} data-testid="usual">
+              Often {usual[unit].width} x {usual[unit].height} {unit} at {usual.ppi} ppi,{' '}
+              {LAYOUT_NAME[usual.layout].toLowerCase()}.
+            </Typography>
+            <Button size="small" aria-label="Take the usual size" onClick={() => edit(takeUsual(product))}>
+              Take it
+            </Button>
+          </Box>
+        )}
         <ToggleButtonGroup
           exclusive
           fullWidth

@@ -1,12 +1,11 @@
 'use client';
 
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { memo, useEffect } from 'react';
 import { counted, isBare, tooManyColours } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { forgetInks, wantInks } from '@/session/inks';
-import { COLOUR_PARTS, type ColourPart, useView } from '@/session/view';
+import { type ColourPart, useView } from '@/session/view';
+import PartChoice from '../../parts/part-choice';
 import Sections from '../../parts/sections';
 import Tray from '../../parts/tray';
 import { colourSections } from './sections';
@@ -34,29 +33,24 @@ export default function ColourTray() {
       summary={
         hasInks
           ? `${counted(project.inks.length - 1, 'ink')} and the ground, ${counted(project.colourways.length, 'colourway')}. ${tooManyColours(project)}`.trim()
-          : 'Take the inks from the art first.'
+          : 'Colours chosen beforehand, until the art brings its inks.'
       }
     >
-      <PartChoice part={hasInks ? part : 'inks'} hasInks={hasInks} />
+      <Parts part={hasInks ? part : 'inks'} hasInks={hasInks} />
       <Sections of={colourSections} project={project} part={hasInks ? part : 'inks'} />
     </Tray>
   );
 }
 
-const PartChoice = memo(function PartChoice({ part, hasInks }: { part: ColourPart; hasInks: boolean }) {
+/** Drawn once: what is chosen of a colour changes nothing here. */
+const Parts = memo(function Parts({ part, hasInks }: { part: ColourPart; hasInks: boolean }) {
   return (
-    <ToggleButtonGroup
-      exclusive
-      fullWidth
-      value={part}
-      onChange={(_, v) => v && useView.setState({ colourPart: v })}
-      aria-label="What to do about colour"
-    >
-      {COLOUR_PARTS.map((p) => (
-        <ToggleButton key={p} value={p} disabled={!hasInks && p !== 'inks'} sx={{ px: 0.5 }}>
-          {NAME[p]}
-        </ToggleButton>
-      ))}
-    </ToggleButtonGroup>
+    <PartChoice
+      label="What to do about colour"
+      part={part}
+      names={NAME}
+      off={(p) => !hasInks && p !== 'inks'}
+      onChange={(colourPart) => useView.setState({ colourPart })}
+    />
   );
 });

@@ -2,6 +2,7 @@ import { registry } from '@/core';
 import type { ColourPart } from '@/session/view';
 import onProject from '../../parts/on-project';
 import { idsOf, type Section } from '../../parts/sections';
+import BriefPalette from './parts/brief-palette';
 import InksPart from './parts/inks-part';
 import ProofPart from './parts/proof-part';
 import WallPart from './parts/wall-part';
@@ -12,7 +13,9 @@ import WaysPart from './parts/ways-part';
  * the section is drawn a moment later.
  */
 const SECTIONS: (Section & { part: ColourPart })[] = [
+  { id: 'palette', part: 'inks', View: BriefPalette },
   { id: 'inks', part: 'inks', View: InksPart },
+  { id: 'palette tried', part: 'ways', View: BriefPalette },
   { id: 'ways', part: 'ways', View: onProject(WaysPart) },
   { id: 'wall', part: 'wall', View: WallPart },
   { id: 'proof', part: 'proof', View: ProofPart },

@@ -1,11 +1,10 @@
 'use client';
 
 import Button from '@mui/material/Button';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { counted } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { LAY_PARTS, type LayPart, useView } from '@/session/view';
+import { type LayPart, useView } from '@/session/view';
+import PartChoice from '../../parts/part-choice';
 import Sections from '../../parts/sections';
 import Tray from '../../parts/tray';
 import { laySections } from './sections';
@@ -36,19 +35,12 @@ export default function LayTray() {
           Bring in motifs
         </Button>
       )}
-      <ToggleButtonGroup
-        exclusive
-        fullWidth
-        value={part}
-        onChange={(_, v) => v && useView.setState({ layPart: v })}
-        aria-label="What to do on the cloth"
-      >
-        {LAY_PARTS.map((p) => (
-          <ToggleButton key={p} value={p}>
-            {NAME[p]}
-          </ToggleButton>
-        ))}
-      </ToggleButtonGroup>
+      <PartChoice
+        label="What to do on the cloth"
+        part={part}
+        names={NAME}
+        onChange={(layPart) => useView.setState({ layPart })}
+      />
       <Sections of={laySections} project={project} part={part} />
     </Tray>
   );

@@ -6,9 +6,21 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { type ClothPlan, cellOf, clothPlan, counted, type PieceAsk, type Project, repeatBlock } from '@/core';
+import {
+  CLOTH_FOR,
+  type ClothPlan,
+  cellOf,
+  clothPlan,
+  clothText,
+  counted,
+  type PieceAsk,
+  type Project,
+  purposeOf,
+  repeatBlock,
+} from '@/core';
 import { sessionStore } from '@/session/session';
 import { textOf } from '@/session/trouble';
+import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import LengthField from '../../parts/length-field';
 import { length, trim } from '../../parts/lengths';
@@ -19,7 +31,8 @@ type Cutting = {
   pieces: (PieceAsk & { id: number })[];
   matched: boolean;
   oneWay: boolean;
-  shrinks: { across: number; along: number };
+  /** What it is sewn into, of CLOTH_FOR. */
+  sewn: string;
 };
 /** What was typed; null: nothing yet. */
 const useCutting = sessionStore<{ ask: Cutting | null }>(() => ({ ask: null }));
@@ -27,7 +40,7 @@ const useCutting = sessionStore<{ ask: Cutting | null }>(() => ({ ask: null }));
 const usual = (cloth: number, cushion: number): Cutting => ({
   cloth,
   pieces: [{ id: 1, name: 'Cushion', width: cushion, height: cushion, count: 2 }],
-  ...{ matched: true, oneWay: true, shrinks: { across: 0, along: 0 } },
+  ...{ matched: true, oneWay: true, sewn: 'cushion' },
 });
 const USUAL = { in: usual(54 * 25.4, 18 * 25.4), cm: usual(1400, 450) };
 const LIMIT = { least: 10, most: 20_000, pieces: 12 };
@@ -37,11 +50,13 @@ export default function CutSection({ project }: { project: Project }) {
   const { unit } = project.brief;
   const ask = useCutting((s) => s.ask) ?? USUAL[unit];
   const set = (part: Partial<Cutting>) => useCutting.setState({ ask: { ...ask, ...part } });
+  const { shrinks } = purposeOf(project);
+  const sewn = CLOTH_FOR.find((c) => c.id === ask.sewn);
   const repeat = repeatBlock(project.layout, cellOf(project));
   let plan: ClothPlan | null = null;
   let trouble = '';
   try {
-    plan = clothPlan({ ...ask, repeat });
+    plan = clothPlan({ ...ask, repeat, shrinks: shrinks ?? undefined });
   } catch (error) {
     trouble = textOf(error);
   }
@@ -54,18 +69,6 @@ export default function CutSection({ project }: { project: Project }) {
       }
       label={label}
       slotProps={{ typography: { variant: 'body2' } }}
-    />
-  );
-  const shrinks = (label: string, key: 'across' | 'along') => (
-    <NumberField
-      label={label}
-      unit="%"
-      digits={1}
-      step={0.5}
-      min={0}
-      max={25}
-      value={ask.shrinks[key] * 100}
-      onChange={(v) => set({ shrinks: { ...ask.shrinks, [key]: v / 100 } })}
     />
   );
   return (
@@ -132,7 +135,13 @@ export default function CutSection({ project }: { project: Project }) {
             </Button>
           )}
         </Box>
-        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr 1fr', gap: 1 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+          <Choice
+            label="Sewn into"
+            value={ask.sewn}
+            options={Object.fromEntries(CLOTH_FOR.map((c) => [c.id, c.name]))}
+            onChange={(v) => set({ sewn: v })}
+          />
           <LengthField
             label="Cloth width"
             mm={ask.cloth}
@@ -141,13 +150,16 @@ export default function CutSection({ project }: { project: Project }) {
             most={5000}
             onChange={(cloth) => set({ cloth })}
           />
-          {shrinks('Shrinks by', 'across')}
-          {shrinks('Along by', 'along')}
         </Box>
         <Box sx={{ display: 'grid' }}>
           {tick('Pieces match: each begins at the same place of the repeat', 'matched')}
           {tick('The cloth has a top: nothing is laid crosswise', 'oneWay')}
         </Box>
+        {sewn && (
+          <Typography variant="body2" color="text.secondary">
+            {clothText(sewn, unit)}
+          </Typography>
+        )}
         {trouble && (
           <Typography variant="body2" color="error">
             {trouble}
@@ -161,6 +173,9 @@ export default function CutSection({ project }: { project: Project }) {
               {counted(plan.pieces.length, 'piece')}:{' '}
               {trim((100 * plan.waste) / (plan.length * ask.cloth), 0)} % of it is left over.
               {ask.matched ? ' The same motif lies at the same place of each.' : ''}
+              {shrinks
+                ? ` Cut larger by what the cloth loses: ${trim(shrinks.across * 100, 1)} % across, ${trim(shrinks.along * 100, 1)} % along.`
+                : ''}
             </Typography>
           </>
         )}
@@ -198,7 +213,7 @@ function Layout({
           x2={x}
           y1={0}
           y2={plan.length}
-          sx={{ ...stroke, stroke: (t) => t.palette.divider }}
+          sx={{ ...stroke, stroke: (t) => (t.vars ?? t).palette.divider }}
         />
       ))}
       {lines(plan.length, repeat.height).map((y) => (
@@ -209,7 +224,7 @@ function Layout({
           x2={cloth}
           y1={y}
           y2={y}
-          sx={{ ...stroke, stroke: (t) => t.palette.divider }}
+          sx={{ ...stroke, stroke: (t) => (t.vars ?? t).palette.divider }}
         />
       ))}
       {plan.pieces.map((p) => (
@@ -222,9 +237,9 @@ function Layout({
           height={p.height}
           sx={{
             ...stroke,
-            fill: (t) => t.palette.primary.main,
+            fill: (t) => (t.vars ?? t).palette.primary.main,
             fillOpacity: 0.22,
-            stroke: (t) => t.palette.text.primary,
+            stroke: (t) => (t.vars ?? t).palette.text.primary,
           }}
         />
       ))}

@@ -1,16 +1,14 @@
 'use client';
 
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { cellOf, mmPer, type Project, productOf, repeatBlock, resizeDesign, resizeRange } from '@/core';
-import { edit } from '@/session/bolt';
-import { lookAt, lookedIsMade, useView } from '@/session/view';
+import { cellOf, mmPer, type Project, productOf, repeatBlock, resizeRange } from '@/core';
+import { lookAt, useView } from '@/session/view';
 import Choice from '../../parts/choice';
-import { length, size, small, trim } from '../../parts/lengths';
+import { length, size, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
 import { Part } from '../../parts/tray';
 import { leastPpi, motifsAsLaid } from './ladder';
@@ -41,9 +39,6 @@ export default function DesignSize({ project }: { project: Project }) {
       onChange={(v) => take((v * mmPer(unit)) / mm)}
     />
   );
-  const apply = () => {
-    if (edit(resizeDesign(factor))) lookedIsMade();
-  };
   const same = Math.abs(factor - 1) < 1e-6;
   const least = leastPpi(project) / factor;
   const { name, wants } = productOf(project.checking.product);
@@ -86,19 +81,13 @@ export default function DesignSize({ project }: { project: Project }) {
         {!same && (
           <Typography variant="body2" color="text.secondary" data-testid="resized">
             Cell {size(cell.width * factor, cell.height * factor, unit)}
-            {motif ? `, ${names[motif.id]} ${small(motif.height * factor)} high` : ''}
+            {motif ? `, ${names[motif.id]} ${length(motif.height * factor, unit)} high` : ''}
             {Number.isFinite(least)
               ? `, ${trim(least, 0)} ppi at the least${least < wants.ppi ? `: ${name} wants ${wants.ppi}` : ''}`
               : ''}
             . The block is {length(block.width * factor, unit)} wide.
           </Typography>
         )}
-        <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="outlined" disabled={same} onClick={apply}>
-            Make it so
-          </Button>
-          {!same && <Button onClick={() => lookAt(1)}>As it is</Button>}
-        </Box>
       </Box>
     </Part>
   );

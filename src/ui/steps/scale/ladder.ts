@@ -1,17 +1,30 @@
-import { cellOf, effectivePpi, MM_PER_INCH, type Project, sizeLadder } from '@/core';
+import {
+  cellOf,
+  effectivePpi,
+  MM_PER_INCH,
+  type MotifRole,
+  type Project,
+  productOf,
+  repeatBlock,
+  repeatsAcross,
+  sizeLadder,
+} from '@/core';
 import { sessionStore } from '@/session/session';
+import { thinnestOnCloth } from '@/session/thinnest';
 
 /** A common width of cloth, mm, in round numbers of each unit. */
 export const USUAL_ACROSS = { in: 54 * MM_PER_INCH, cm: 1400 };
 
 /**
- * The sizes that are set side by side, % of the size as it is laid, and the width that repeats are counted across, mm; null: nothing was
- * typed.
+ * The sizes that are set side by side, times the size as it is laid, whether they are told by the width of the repeat or in percent, the
+ * width that repeats are counted across and that of the piece of cloth that is shown, mm; null: nothing was typed.
  */
-export const useRungs = sessionStore<{ shares: number[]; acrossMm: number | null }>(() => ({
-  shares: [60, 100, 150],
-  acrossMm: null,
-}));
+export const useRungs = sessionStore<{
+  factors: number[];
+  by: 'width' | 'share';
+  acrossMm: number | null;
+  windowMm: number | null;
+}>(() => ({ factors: [0.6, 1, 1.5], by: 'share', acrossMm: null, windowMm: null }));
 
 /** The motifs of a bolt in their largest size on the cloth, mm, the highest first. */
 export const motifsAsLaid = ({ motifs, placements }: Pick<Project, 'motifs' | 'placements'>) =>
@@ -20,14 +33,33 @@ export const motifsAsLaid = ({ motifs, placements }: Pick<Project, 'motifs' | 'p
       const scales = placements.filter((p) => p.motif === m.id).map((p) => p.scale);
       if (!scales.length) return [];
       const mm = (px: number) => (px / m.ppi) * MM_PER_INCH * Math.max(...scales);
-      return [{ id: m.id, name: m.name, width: mm(m.width), height: mm(m.height) }];
+      return [{ id: m.id, name: m.name, role: m.role, width: mm(m.width), height: mm(m.height) }];
     })
     .sort((a, b) => b.height - a.height);
-
-/** The cell and the motifs of a bolt at some sizes, times its own, mm. */
-export const ladderOf = (project: Project, factors: number[]) =>
-  sizeLadder(cellOf(project), motifsAsLaid(project), factors);
 
 /** The least ppi that art has on the cloth as it is laid; infinite for none. */
 export const leastPpi = ({ motifs, placements }: Project): number =>
   Math.min(...placements.map((p) => effectivePpi(motifs.find((m) => m.id === p.motif)?.ppi ?? 300, p.scale)));
+
+const ROLES: MotifRole[] = ['hero', 'secondary', 'filler'];
+
+/** What a design is at some sizes: its repeat and the highest motif of each role, mm, its thinnest line, its ppi, and what no longer prints. */
+export function rungsOf(project: Project, factors: number[], acrossMm: number) {
+  const asLaid = motifsAsLaid(project);
+  const leaders = ROLES.flatMap((role) => asLaid.find((m) => m.role === role) ?? []);
+  const least = leastPpi(project);
+  const line = thinnestOnCloth(project);
+  const { wants } = productOf(project.checking.product);
+  return sizeLadder(cellOf(project), leaders, factors).map(({ factor, cell, motifs }) => {
+    const block = repeatBlock(project.layout, cell);
+    const ppi = least / factor;
+    const lineMm = line === null ? null : line * factor;
+    return {
+      ...{ factor, cell, block, ppi, lineMm },
+      leaders: leaders.map((m, n) => ({ ...m, height: motifs[n]?.height ?? 0 })),
+      across: repeatsAcross(acrossMm, block.width),
+      fewPpi: ppi < wants.ppi,
+      thin: lineMm !== null && lineMm < wants.lineMm,
+    };
+  });
+}

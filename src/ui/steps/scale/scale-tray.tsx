@@ -3,14 +3,18 @@
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { useBolt } from '@/session/bolt';
-import { lookAt, useView, zoomTo } from '@/session/view';
+import { lookAt, type ScalePart, useView, zoomTo } from '@/session/view';
+import PartChoice from '../../parts/part-choice';
 import Sections from '../../parts/sections';
 import Tray from '../../parts/tray';
 import { scaleSections } from './sections';
 
+const NAME: Record<ScalePart, string> = { size: 'Size', print: 'Print', cut: 'Cut' };
+
 export default function ScaleTray() {
   const project = useBolt((s) => s.project);
   const pxPerMm = useView((s) => s.pxPerMm);
+  const part = useView((s) => s.scalePart);
   const isTrue = useView((s) => Math.abs(s.zoom / s.pxPerMm - 1) < 0.01);
   // What was only looked at is left as it is.
   useEffect(() => () => lookAt(1), []);
@@ -20,7 +24,13 @@ export default function ScaleTray() {
       <Button variant={isTrue ? 'outlined' : 'contained'} onClick={() => zoomTo(pxPerMm)}>
         {isTrue ? 'The cloth is at true size' : 'Show the cloth at true size'}
       </Button>
-      <Sections of={scaleSections} project={project} />
+      <PartChoice
+        label="What to do about size"
+        part={part}
+        names={NAME}
+        onChange={(scalePart) => useView.setState({ scalePart })}
+      />
+      <Sections of={scaleSections} project={project} part={part} />
     </Tray>
   );
 }

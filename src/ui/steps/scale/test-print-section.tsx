@@ -2,8 +2,6 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import {
   cellOf,
@@ -14,6 +12,7 @@ import {
   repeatBlock,
   shownColourway,
   slug,
+  type TestPrintAsk,
   testPrintPages,
 } from '@/core';
 import { record } from '@/session/bolt';
@@ -26,25 +25,42 @@ import Fold from '../../parts/fold';
 import JobProgress from '../../parts/job-progress';
 import { LAYOUT_NAME, size, small, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
+import PartChoice from '../../parts/part-choice';
 import { saveFile } from '../../parts/save-file';
 import { motifsAsLaid } from './ladder';
 
 const TEST_PRINT = 'test-print';
-type Asked = { paper: Paper; shares: number[]; whole: boolean };
-const useAsked = sessionStore<Asked>(() => ({ paper: 'a4', shares: [100, 70], whole: false }));
+type Asked = { paper: Paper; shares: number[]; shows: TestPrintAsk['shows'] };
+const useAsked = sessionStore<Asked>(() => ({ paper: 'a4', shares: [100, 70], shows: 'sizes' }));
 const MOST = 3;
+const SHOWS: Record<Asked['shows'], string> = {
+  sizes: 'Sizes',
+  whole: 'Whole repeat',
+  'strike-off': 'Strike-off',
+};
+const FILE: Record<Asked['shows'], string> = {
+  sizes: 'test-print',
+  whole: 'whole-repeat',
+  'strike-off': 'strike-off',
+};
+const TOLD: Record<Asked['shows'], string> = {
+  sizes: 'a test print',
+  whole: 'a test print of the whole repeat',
+  'strike-off': 'a strike-off sheet',
+};
 
 /** A print at true size, to be judged on paper: the cloth at some sizes, a ruler, its colours. */
 export default function TestPrintSection({ project }: { project: Project }) {
-  const { paper, shares, whole } = useAsked();
+  const { paper, shares, shows } = useAsked();
+  const several = shows === 'sizes';
   const measured = useRuler((s) => s.measured);
   const job = useJob(TEST_PRINT);
   const { brief, layout } = project;
   const block = repeatBlock(layout, cellOf(project));
-  const scales = (whole ? shares.slice(0, 1) : shares).map((s) => s / 100);
+  const scales = (several ? shares : shares.slice(0, 1)).map((s) => s / 100);
   let [pages, trouble] = [1, ''];
   try {
-    const { across, down } = testPrintPages(block, { paper, scales, whole });
+    const { across, down } = testPrintPages(block, { paper, scales, shows });
     pages = across * down;
   } catch (error) {
     trouble = textOf(error);
@@ -64,15 +80,15 @@ export default function TestPrintSection({ project }: { project: Project }) {
       };
       const file = await makeTestPrint(
         project,
-        { paper, scales, whole, lines: scales.map(lineOf), about },
+        { paper, scales, shows, lines: scales.map(lineOf), about },
         work,
       );
       if (work.signal.aborted) throw new Stopped('Stopped.');
-      const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_test-print_${paper}.pdf`;
+      const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_${FILE[shows]}_${paper}.pdf`;
       saveFile(file, name);
       record({
         kind: 'export',
-        text: `Made ${name}: a test print of ${way.name} at ${scales.map((s) => `${trim(s * 100, 1)} %`).join(', ')}, ${counted(pages, 'page')}.`,
+        text: `Made ${name}: ${TOLD[shows]} of ${way.name} at ${scales.map((s) => `${trim(s * 100, 1)} %`).join(', ')}, ${counted(pages, 'page')}.`,
         bytes: file.size,
       });
       return name;
@@ -101,21 +117,17 @@ export default function TestPrintSection({ project }: { project: Project }) {
             onChange={setRuler}
           />
         </Box>
-        <ToggleButtonGroup
-          exclusive
-          fullWidth
-          value={whole}
-          onChange={(_, v) => v !== null && useAsked.setState({ whole: v })}
-          aria-label="What is printed"
-        >
-          <ToggleButton value={false}>Sizes on one page</ToggleButton>
-          <ToggleButton value={true}>One whole repeat</ToggleButton>
-        </ToggleButtonGroup>
+        <PartChoice
+          label="What is printed"
+          part={shows}
+          names={SHOWS}
+          onChange={(v) => useAsked.setState({ shows: v })}
+        />
         <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(3, 1fr)', gap: 1 }}>
-          {(whole ? shares.slice(0, 1) : shares).map((share, n) => (
+          {(several ? shares : shares.slice(0, 1)).map((share, n) => (
             <NumberField
               key={['first', 'second', 'third'][n]}
-              label={whole ? 'Size' : `Size ${n + 1}`}
+              label={several ? `Size ${n + 1}` : 'Size'}
               unit="%"
               digits={1}
               step={5}
@@ -126,7 +138,7 @@ export default function TestPrintSection({ project }: { project: Project }) {
             />
           ))}
         </Box>
-        {!whole && (
+        {several && (
           <Box sx={{ display: 'flex', gap: 1 }}>
             <Button
               size="small"
@@ -147,7 +159,8 @@ export default function TestPrintSection({ project }: { project: Project }) {
           <JobProgress kind={TEST_PRINT} />
         ) : (
           <Button variant="outlined" disabled={trouble !== ''} onClick={() => void make()}>
-            Make the test print, {counted(pages, 'page')}
+            {shows === 'strike-off' ? 'Make the strike-off sheet' : 'Make the test print'},{' '}
+            {counted(pages, 'page')}
           </Button>
         )}
         {(trouble || job?.trouble) && (

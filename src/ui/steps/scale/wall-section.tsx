@@ -10,20 +10,19 @@ import {
   type Opening,
   type Project,
   type RollPlan,
+  repeatBlock,
   rollMatch,
   rollPlan,
 } from '@/core';
 import { sessionStore } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import Fold from '../../parts/fold';
+import lazyPart from '../../parts/lazy-part';
 import LengthField from '../../parts/length-field';
 import { length, trim } from '../../parts/lengths';
+import type { Room } from './room';
 
-type Room = {
-  wall: { width: number; height: number };
-  roll: { width: number; length: number };
-  openings: (Opening & { id: number })[];
-};
+const WasteChart = lazyPart(() => import('./waste-chart'));
 /** What was typed; null: nothing yet. */
 const useRoom = sessionStore<{ room: Room | null }>(() => ({ room: null }));
 /** A usual wall and roll, in round numbers of each unit. */
@@ -49,6 +48,7 @@ export default function WallSection({ project }: { project: Project }) {
   const { door, ...usual } = USUAL[unit];
   const room = useRoom((s) => s.room) ?? usual;
   const change = (part: Partial<Room>) => useRoom.setState({ room: { ...room, ...part } });
+  const block = repeatBlock(project.layout, cellOf(project));
   const match = rollMatch(project.layout, cellOf(project), room.roll.width);
   let plan: RollPlan | null = null;
   let trouble = '';
@@ -121,6 +121,7 @@ export default function WallSection({ project }: { project: Project }) {
         {plan && (
           <>
             <Elevation room={room} plan={plan} />
+            <WasteChart room={room} match={match} widthMm={block.width} unit={unit} />
             <Typography variant="body2" data-testid="roll-plan">
               {counted(plan.drops, 'drop')}, {counted(plan.rolls, 'roll')} and one spare.{' '}
               {length(plan.matching, unit)} is cut away to match, {length(plan.waste, unit)} is left over or
@@ -163,9 +164,10 @@ function Elevation({ room: { wall, roll, openings }, plan }: { room: Room; plan:
           width={Math.max(1, Math.min(roll.width, wall.width - p.drop * roll.width))}
           height={p.bottom - p.top}
           sx={{
-            fill: (t) => (p.roll % 2 ? t.palette.secondary.main : t.palette.primary.main),
+            fill: (t) =>
+              p.roll % 2 ? (t.vars ?? t).palette.secondary.main : (t.vars ?? t).palette.primary.main,
             fillOpacity: 0.22,
-            stroke: (t) => t.palette.text.primary,
+            stroke: (t) => (t.vars ?? t).palette.text.primary,
             strokeWidth: 1,
             vectorEffect: 'non-scaling-stroke',
           }}
@@ -177,8 +179,8 @@ function Elevation({ room: { wall, roll, openings }, plan }: { room: Room; plan:
           component="rect"
           {...place}
           sx={{
-            fill: (t) => t.palette.background.paper,
-            stroke: (t) => t.palette.text.primary,
+            fill: (t) => (t.vars ?? t).palette.background.paper,
+            stroke: (t) => (t.vars ?? t).palette.text.primary,
             strokeWidth: 1.5,
             vectorEffect: 'non-scaling-stroke',
           }}

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
-import { type Project, projectSchema } from '@/core';
+import { type Project, projectSchema, purposeOf } from '@/core';
 import { stillOpen } from './still-open';
 
 const demo = projectSchema.parse(JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')));
@@ -30,7 +30,7 @@ test('each thing that is open is said once, with the step where it is seen to', 
   expect(steps(changed({ permission: 'ask' }))).toEqual(['motifs']);
   expect(steps(changed({ standIn: true }))).toEqual(['motifs']);
   expect(steps({ ...demo, placements: [{ ...first, hidden: true }, ...rest] })).toEqual(['lay']);
-  const few = { printer: 'repeats', colours: 'screen', mostColours: 5, theme: '', deadline: null } as const;
+  const few = { ...purposeOf({}), mostColours: 5 };
   expect(stillOpen({ ...demo, purpose: few }, CLEAN, () => [1])).toEqual([
     { text: '7 colours, the ground among them; the brief allows 5.', step: 'colour' },
   ]);

@@ -1,0 +1,45 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { cellOf, type Project, turnDesign, uprightTurns, whyNotTurned } from '@/core';
+import { edit } from '@/session/bolt';
+import Fold from '../../parts/fold';
+import { size, trim } from '../../parts/lengths';
+
+/** As many angles as are worth looking at. */
+const SHOWN = 9;
+
+/** The repeat turned as a whole, by the angles at which it repeats upright again. */
+export default function TurnSection({ project }: { project: Project }) {
+  const { unit } = project.brief;
+  const why = whyNotTurned(project);
+  const turns = why ? [] : uprightTurns(project.layout, cellOf(project)).slice(0, SHOWN);
+  return (
+    <Fold title="Turn the whole repeat" summary={why || 'By angles at which it repeats upright again'}>
+      <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
+        {why || 'Clockwise. The block grows with angles that fit less well.'}
+      </Typography>
+      <Box sx={{ display: 'grid', gap: 0.25 }}>
+        {turns.map((turn) => {
+          const angle = trim(turn.angle, 2);
+          return (
+            <Box key={angle} sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+              <Typography variant="body2" sx={{ flex: 1 }}>
+                {angle} degrees: block {size(turn.block.width, turn.block.height, unit)}
+              </Typography>
+              <Button
+                size="small"
+                aria-label={`Turn by ${angle} degrees`}
+                onClick={() => edit(turnDesign(turn))}
+              >
+                Turn
+              </Button>
+            </Box>
+          );
+        })}
+      </Box>
+    </Fold>
+  );
+}
