@@ -2,6 +2,18 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type BrowserContext, test as base } from '@playwright/test';
+import { WARM } from './warm-shelf';
+
+/** Throws all databases of a page's origin away but one. */
+async function forgetBut(kept: string) {
+  for (const { name } of await indexedDB.databases())
+    if (name && name !== kept)
+      await new Promise<void>((resolve, reject) => {
+        const ask = indexedDB.deleteDatabase(name);
+        ask.onsuccess = () => resolve();
+        ask.onerror = () => reject(ask.error);
+      });
+}
 
 /**
  * Tests of one worker share a profile, so that the program's scripts are compiled once and not for each test; what a test kept in
@@ -32,11 +44,12 @@ export const test = base.extend<object, { profile: BrowserContext }>({
     await last.goto('/icon.svg');
     const held = async () => (await navigator.locks.query()).held?.length ?? 0;
     while (await last.evaluate(held)) await last.evaluate(() => new Promise(requestAnimationFrame));
+    await last.evaluate(forgetBut, WARM);
     await last.goto('about:blank');
     const devtools = await profile.newCDPSession(last);
     await devtools.send('Storage.clearDataForOrigin', {
       origin: new URL(baseURL ?? '').origin,
-      storageTypes: 'cookies,file_systems,indexeddb,local_storage,service_workers,cache_storage',
+      storageTypes: 'cookies,file_systems,local_storage,service_workers,cache_storage',
     });
     await devtools.detach();
   },
