@@ -31,6 +31,38 @@ export function noise(x: number, y: number, seed: number): number {
   return a + (b - a) * u + (c - a) * v + (a - b - c + d) * u * v;
 }
 
+/** The same over a whole picture, px by px: smooth noise at (x / step, y / step), each place of its grid found once. */
+export function noiseOver(
+  width: number,
+  height: number,
+  step: number,
+  seed: number,
+): (x: number, y: number) => number {
+  const wide = Math.floor((width - 1) / step) + 2;
+  const high = Math.floor((height - 1) / step) + 2;
+  const grid = new Float64Array(wide * high);
+  for (let j = 0, p = 0; j < high; j++) for (let i = 0; i < wide; i++, p++) grid[p] = hash(i, j, seed);
+  const places = (long: number) => {
+    const at = new Int32Array(long);
+    const eased = new Float64Array(long);
+    for (let k = 0; k < long; k++) {
+      at[k] = Math.floor(k / step);
+      eased[k] = ease(k / step - at[k]);
+    }
+    return { at, eased };
+  };
+  const [across, down] = [places(width), places(height)];
+  return (x, y) => {
+    const p = down.at[y] * wide + across.at[x];
+    const [u, v] = [across.eased[x], down.eased[y]];
+    const a = grid[p];
+    const b = grid[p + 1];
+    const c = grid[p + wide];
+    const d = grid[p + wide + 1];
+    return a + (b - a) * u + (c - a) * v + (a - b - c + d) * u * v;
+  };
+}
+
 /** Three octaves of noise, 0 to 1. */
 export const cloudy = (x: number, y: number, seed: number) =>
   noise(x, y, seed) * 0.57 +

@@ -34,11 +34,15 @@ function cutIn({ x, y, size }: Known, pieces: Piece[]): Float32Array {
       for (let u = Math.max(0, ax - x); u < Math.min(size, ax + art.width - x); u++) {
         const i = ((v + y - ay) * art.width + u + x - ax) * 4;
         const o = (v * size + u) * 4;
-        if (art.data[i + 3] > out[o + 3]) out.set(art.data.subarray(i, i + 4), o);
+        if (art.data[i + 3] > out[o + 3]) for (let k = 0; k < 4; k++) out[o + k] = art.data[i + k];
       }
   }
   return out;
 }
+
+/** Whether any of a piece lies in the box of a motif. */
+const meets = ({ x, y, size }: Known, { art, x: ax, y: ay }: Piece) =>
+  ax < x + size && ay < y + size && ax + art.width > x && ay + art.height > y;
 
 const laid = (ground: number[], cut: Float32Array, p: number) =>
   ground.map((g, k) => g + ((cut[p * 4 + k] - g) * cut[p * 4 + 3]) / 255);
@@ -57,6 +61,7 @@ export function judgeScan({ motifs, ppi }: Scan, found: Piece[]): ScanVerdict {
     const isAsked = (p: number) =>
       !outside[p] && cover[p] < 0.98 && isNear(p, size, (q) => !outside[q] && cover[q] < 0.5);
     const of = found.map((piece) => {
+      if (!meets(known, piece)) return 0;
       const cut = cutIn(known, [piece]);
       let both = 0;
       for (let p = 0; p < cover.length; p++) if (cover[p] >= 0.5 && cut[p * 4 + 3] >= 128) both++;

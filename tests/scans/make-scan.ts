@@ -1,6 +1,6 @@
 /** Scans of drawn motifs of a manner, with what is known of each: on white, cream and grey paper, in uneven light, grainy, as JPEG or not. */
 import sharp from 'sharp';
-import { noise, seeded } from '../../scripts/art/noise';
+import { noiseOver, seeded } from '../../scripts/art/noise';
 import { newRaster, type Raster } from '../../src/core';
 import { drawMotif, type Manner } from './draw-motif';
 import type { HeldOut } from './held-out';
@@ -43,7 +43,7 @@ export async function makeScan(
   const [width, height] = [Math.round(210 * mm), Math.round(148 * mm)];
   const paper = PAPERS[seed % 3];
   const shade = new Float32Array(width * height * 3);
-  for (let p = 0; p < width * height; p++) shade.set(paper, p * 3);
+  for (let i = 0; i < shade.length; i += 3) for (let k = 0; k < 3; k++) shade[i + k] = paper[k];
   const motifs: Known[] = [];
   const step = { x: width / 5, y: height / 4 };
   for (let n = 0; n < 20; n++) {
@@ -80,7 +80,7 @@ export async function makeScan(
         x,
         y,
         size,
-        cover: Float32Array.from(cover, (v) => v / 255),
+        cover: Float32Array.from(cover).map((v) => v / 255),
         ink: new Float32Array(size * size * 3),
       },
       shut: drawn.shut.map((h) => {
@@ -92,33 +92,10 @@ export async function makeScan(
         wide: l.wide * mm,
       })),
     };
-    for (let p = 0; p < size * size; p++) {
-      const [px, py] = [x + (p % size), y + Math.floor(p / size)];
-      const a = known.cover[p];
-      for (let k = 0; k < 3; k++)
-        known.ink[p * 3 + k] = a > 0.05 ? Math.max(0, 255 - (255 - art[p * 3 + k]) / a) : art[p * 3 + k];
-      if (px < 0 || py < 0 || px >= width || py >= height) continue;
-      const i = (py * width + px) * 3;
-      // The shadow lies on the paper, not on what throws it.
-      const lit = dark ? 1 - 0.4 * (1 - dark[p] / 255) * (1 - a) : 1;
-      for (let k = 0; k < 3; k++) shade[i + k] *= (art[p * 3 + k] / 255) * lit;
-    }
+    lay(known, art, dark, shade, width, height);
     motifs.push(known);
   }
-  const page = newRaster(width, height);
-  const fall = 0.1 * random();
-  const aim = 2 * Math.PI * random();
-  for (let y = 0, p = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, p++) {
-      const along =
-        ((x / width - 0.5) * Math.cos(aim) + (y / height - 0.5) * Math.sin(aim)) / Math.SQRT2 + 0.5;
-      const grain = (random() + random() - 1) * 2.2 + (noise(x / 2.5, y / 2.5, seed) - 0.5) * 3;
-      for (let k = 0; k < 3; k++)
-        page.data[p * 4 + k] =
-          shade[p * 3 + k] * (1 - fall * along) + grain + 1.2 * (noise(x / 3, y / 3, seed + k + 1) - 0.5);
-      page.data[p * 4 + 3] = 255;
-    }
-  }
+  const page = grained(shade, width, height, seed, random);
   if (jpeg) {
     const file = await sharp(page.data, { raw: { width, height, channels: 4 } })
       .removeAlpha()
@@ -127,4 +104,53 @@ export async function makeScan(
     page.data.set(await sharp(file).ensureAlpha().raw().toBuffer());
   }
   return { page, ppi, manner, motifs };
+}
+
+/** Lays a motif on what light a page gives back: its ink as white paper shows it, and its shadow beside it. */
+function lay(
+  { x, y, size, cover, ink }: Known,
+  art: Uint8Array,
+  dark: Uint8Array | null,
+  shade: Float32Array,
+  width: number,
+  height: number,
+) {
+  for (let p = 0; p < size * size; p++) {
+    const px = x + (p % size);
+    const py = y + Math.floor(p / size);
+    const a = cover[p];
+    for (let k = 0; k < 3; k++)
+      ink[p * 3 + k] = a > 0.05 ? Math.max(0, 255 - (255 - art[p * 3 + k]) / a) : art[p * 3 + k];
+    if (px < 0 || py < 0 || px >= width || py >= height) continue;
+    const i = (py * width + px) * 3;
+    // The shadow lies on the paper, not on what throws it.
+    const lit = dark ? 1 - 0.4 * (1 - dark[p] / 255) * (1 - a) : 1;
+    for (let k = 0; k < 3; k++) shade[i + k] *= (art[p * 3 + k] / 255) * lit;
+  }
+}
+
+/** The page as a scanner sees it: in light that falls off to a side, with the grain of its paper. */
+function grained(
+  shade: Float32Array,
+  width: number,
+  height: number,
+  seed: number,
+  random: () => number,
+): Raster {
+  const page = newRaster(width, height);
+  const fall = 0.1 * random();
+  const aim = 2 * Math.PI * random();
+  const fibres = noiseOver(width, height, 2.5, seed);
+  const tints = [1, 2, 3].map((k) => noiseOver(width, height, 3, seed + k));
+  const [c, s] = [Math.cos(aim), Math.sin(aim)];
+  for (let y = 0, p = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, p++) {
+      const along = ((x / width - 0.5) * c + (y / height - 0.5) * s) / Math.SQRT2 + 0.5;
+      const grain = (random() + random() - 1) * 2.2 + (fibres(x, y) - 0.5) * 3;
+      for (let k = 0; k < 3; k++)
+        page.data[p * 4 + k] = shade[p * 3 + k] * (1 - fall * along) + grain + 1.2 * (tints[k](x, y) - 0.5);
+      page.data[p * 4 + 3] = 255;
+    }
+  }
+  return page;
 }

@@ -2,8 +2,20 @@ import { insideRing } from '../geometry';
 import type { Box, Point } from '../lattice';
 import { type Outline, toSegment2 } from './outline';
 
-/** An outline turned, mirrored and sized, about its own middle, mm. The true edge lies within `slack` of it. */
-export type Shape = { rings: Float64Array[]; boxes: Box[]; radius: number; slack: number };
+/**
+ * An outline turned, mirrored and sized, about its own middle, mm. The true edge lies within `slack` of it. `runs`: for each ring the boxes
+ * (x0, y0, x1, y1) of every RUN sides of it, so that those that are too far are passed over together.
+ */
+export type Shape = {
+  rings: Float64Array[];
+  runs: Float64Array[];
+  boxes: Box[];
+  radius: number;
+  slack: number;
+};
+
+/** Sides of a ring that have a box together. */
+const RUN = 12;
 
 type Pose = { angle: number; scale: number; mirror: boolean };
 
@@ -21,16 +33,40 @@ export function shapeOf(outline: Outline, { angle, scale, mirror }: Pose): Shape
     }
     return out;
   });
-  return { rings, boxes: rings.map(boxOf), radius: outline.radius * scale, slack: outline.slack * scale };
+  const runs = rings.map(runsOf);
+  const { radius, slack } = outline;
+  return { rings, runs, boxes: runs.map(boxOf), radius: radius * scale, slack: slack * scale };
 }
 
-function boxOf(ring: Float64Array): Box {
-  const box = { x0: ring[0], y0: ring[1], x1: ring[0], y1: ring[1] };
-  for (let i = 2; i < ring.length; i += 2) {
-    box.x0 = Math.min(box.x0, ring[i]);
-    box.x1 = Math.max(box.x1, ring[i]);
-    box.y0 = Math.min(box.y0, ring[i + 1]);
-    box.y1 = Math.max(box.y1, ring[i + 1]);
+/** The boxes of the sides of a ring, RUN by RUN; a side ends at its point. */
+function runsOf(ring: Float64Array): Float64Array {
+  const runs = new Float64Array(4 * Math.ceil(ring.length / 2 / RUN));
+  let [ax, ay] = [ring[ring.length - 2], ring[ring.length - 1]];
+  for (let i = 0, r = 0; i < ring.length; r += 4) {
+    let [x0, y0, x1, y1] = [ax, ay, ax, ay];
+    for (const end = Math.min(ring.length, i + 2 * RUN); i < end; i += 2) {
+      ax = ring[i];
+      ay = ring[i + 1];
+      if (ax < x0) x0 = ax;
+      else if (ax > x1) x1 = ax;
+      if (ay < y0) y0 = ay;
+      else if (ay > y1) y1 = ay;
+    }
+    runs[r] = x0;
+    runs[r + 1] = y0;
+    runs[r + 2] = x1;
+    runs[r + 3] = y1;
+  }
+  return runs;
+}
+
+function boxOf(runs: Float64Array): Box {
+  const box = { x0: runs[0], y0: runs[1], x1: runs[2], y1: runs[3] };
+  for (let r = 4; r < runs.length; r += 4) {
+    box.x0 = Math.min(box.x0, runs[r]);
+    box.y0 = Math.min(box.y0, runs[r + 1]);
+    box.x1 = Math.max(box.x1, runs[r + 2]);
+    box.y1 = Math.max(box.y1, runs[r + 3]);
   }
   return box;
 }
@@ -60,35 +96,47 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
   let best = within + slack;
   let from: Point = { x: 0, y: 0 };
   let to: Point = { x: 0, y: 0 };
-  const nearest = (p: Float64Array, q: Float64Array, box: Box, dx: number, dy: number, sign: number) => {
-    for (let i = 0; i < p.length; i += 2) {
-      const x = p[i] - dx;
-      const y = p[i + 1] - dy;
-      if (x < box.x0 - best || x > box.x1 + best || y < box.y0 - best || y > box.y1 + best) continue;
-      let ax = q[q.length - 2];
-      let ay = q[q.length - 1];
-      for (let k = 0; k < q.length; k += 2) {
-        const bx = q[k];
-        const by = q[k + 1];
-        const off =
-          (ax > x + best && bx > x + best) ||
-          (ax < x - best && bx < x - best) ||
-          (ay > y + best && by > y + best) ||
-          (ay < y - best && by < y - best);
-        if (!off) {
-          const d2 = toSegment2(x, y, ax, ay, bx, by);
-          if (d2 < best * best) {
-            best = Math.sqrt(d2);
-            const long = (bx - ax) ** 2 + (by - ay) ** 2;
-            const t =
-              long > 0 ? Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / long)) : 0;
-            const on = { x: ax + t * (bx - ax), y: ay + t * (by - ay) };
-            from = sign > 0 ? { x: p[i], y: p[i + 1] } : on;
-            to = { x: sign * (on.x - x), y: sign * (on.y - y) };
+  const nearest = (of: Shape, m: number, other: Shape, n: number, dx: number, dy: number, sign: number) => {
+    const [p, ahead, q, runs, box] = [of.rings[m], of.runs[m], other.rings[n], other.runs[n], other.boxes[n]];
+    for (let i = 0, r = 0; i < p.length; r += 4) {
+      const end = Math.min(p.length, i + 2 * RUN);
+      const far =
+        ahead[r] - dx > box.x1 + best ||
+        ahead[r + 2] - dx < box.x0 - best ||
+        ahead[r + 1] - dy > box.y1 + best ||
+        ahead[r + 3] - dy < box.y0 - best;
+      if (far) {
+        i = end;
+        continue;
+      }
+      for (; i < end; i += 2) {
+        const x = p[i] - dx;
+        const y = p[i + 1] - dy;
+        if (x < box.x0 - best || x > box.x1 + best || y < box.y0 - best || y > box.y1 + best) continue;
+        for (let s = 0; s < runs.length; s += 4) {
+          if (x < runs[s] - best || x > runs[s + 2] + best) continue;
+          if (y < runs[s + 1] - best || y > runs[s + 3] + best) continue;
+          const first = (s >> 2) * 2 * RUN;
+          const last = Math.min(q.length, first + 2 * RUN);
+          let ax = q[(first || q.length) - 2];
+          let ay = q[(first || q.length) - 1];
+          for (let k = first; k < last; k += 2) {
+            const bx = q[k];
+            const by = q[k + 1];
+            const d2 = toSegment2(x, y, ax, ay, bx, by);
+            if (d2 < best * best) {
+              best = Math.sqrt(d2);
+              const long = (bx - ax) ** 2 + (by - ay) ** 2;
+              const t =
+                long > 0 ? Math.min(1, Math.max(0, ((x - ax) * (bx - ax) + (y - ay) * (by - ay)) / long)) : 0;
+              const on = { x: ax + t * (bx - ax), y: ay + t * (by - ay) };
+              from = sign > 0 ? { x: p[i], y: p[i + 1] } : on;
+              to = { x: sign * (on.x - x), y: sign * (on.y - y) };
+            }
+            ax = bx;
+            ay = by;
           }
         }
-        ax = bx;
-        ay = by;
       }
     }
   };
@@ -98,17 +146,32 @@ export function gapBetween(a: Shape, b: Shape, at: Point, within: number): Gap |
       const distance = apart(a.boxes[m], b.boxes[n], at.x, at.y);
       if (distance >= best && !(distance === 0 && best === 0)) continue;
       met = true;
-      const both = distance === 0 ? overlap(ring, other, b.boxes[n], at) : null;
+      const both = distance === 0 ? overlap(ring, other, b.boxes[n], b.runs[n], at) : null;
       if (both) return { gap: 0, from: both, to: { x: 0, y: 0 } };
-      nearest(ring, other, b.boxes[n], at.x, at.y, 1);
-      nearest(other, ring, a.boxes[m], -at.x, -at.y, -1);
+      best = Math.min(best, atMost(ring, other, at));
+      nearest(a, m, b, n, at.x, at.y, 1);
+      nearest(b, n, a, m, -at.x, -at.y, -1);
     }
   }
   return met && best < within + slack ? { gap: Math.max(0, best - slack), from, to } : null;
 }
 
+/** No less than the distance of two rings, the second moved by `at`: that of the nearest of a few of their points. */
+function atMost(p: Float64Array, q: Float64Array, at: Point): number {
+  let best = Number.POSITIVE_INFINITY;
+  for (let i = 0; i < p.length; i += 2 * RUN) {
+    const [x, y] = [p[i] - at.x, p[i + 1] - at.y];
+    for (let k = 0; k < q.length; k += 2 * RUN) {
+      const d2 = (q[k] - x) ** 2 + (q[k + 1] - y) ** 2;
+      if (d2 < best) best = d2;
+    }
+  }
+  // Rounded up, so that the nearest itself is still found.
+  return Math.sqrt(best) * (1 + 1e-9) + 1e-9;
+}
+
 /** A place of the plane that two rings share: where they cross, if they do; the second, with its box, is moved by `at`. */
-function overlap(p: Float64Array, q: Float64Array, box: Box, at: Point): Point | null {
+function overlap(p: Float64Array, q: Float64Array, box: Box, runs: Float64Array, at: Point): Point | null {
   let [ax, ay] = [p[p.length - 2], p[p.length - 1]];
   for (let i = 0; i < p.length; i += 2) {
     const [bx, by] = [p[i], p[i + 1]];
@@ -116,21 +179,28 @@ function overlap(p: Float64Array, q: Float64Array, box: Box, at: Point): Point |
     [ax, ay] = [bx, by];
     if (Math.max(x, bx) < box.x0 + at.x || Math.min(x, bx) > box.x1 + at.x) continue;
     if (Math.max(y, by) < box.y0 + at.y || Math.min(y, by) > box.y1 + at.y) continue;
-    let [cx, cy] = [q[q.length - 2] + at.x, q[q.length - 1] + at.y];
-    for (let k = 0; k < q.length; k += 2) {
-      const [dx, dy] = [q[k] + at.x, q[k + 1] + at.y];
-      const clear =
-        Math.max(x, bx) < Math.min(cx, dx) ||
-        Math.max(cx, dx) < Math.min(x, bx) ||
-        Math.max(y, by) < Math.min(cy, dy) ||
-        Math.max(cy, dy) < Math.min(y, by);
-      if (!clear && cross(x, y, bx, by, cx, cy, dx, dy)) {
-        // How far along the first's side the second's is met.
-        const [on, off] = [side(cx, cy, dx, dy, x, y), side(cx, cy, dx, dy, bx, by)];
-        const t = on === off ? 0.5 : on / (on - off);
-        return { x: x + t * (bx - x), y: y + t * (by - y) };
+    const [x0, x1, y0, y1] = [Math.min(x, bx), Math.max(x, bx), Math.min(y, by), Math.max(y, by)];
+    for (let r = 0; r < runs.length; r += 4) {
+      if (x1 < runs[r] + at.x || x0 > runs[r + 2] + at.x) continue;
+      if (y1 < runs[r + 1] + at.y || y0 > runs[r + 3] + at.y) continue;
+      const first = (r >> 2) * 2 * RUN;
+      const last = Math.min(q.length, first + 2 * RUN);
+      let cx = q[(first || q.length) - 2] + at.x;
+      let cy = q[(first || q.length) - 1] + at.y;
+      for (let k = first; k < last; k += 2) {
+        const dx = q[k] + at.x;
+        const dy = q[k + 1] + at.y;
+        const clear =
+          x1 < Math.min(cx, dx) || Math.max(cx, dx) < x0 || y1 < Math.min(cy, dy) || Math.max(cy, dy) < y0;
+        if (!clear && cross(x, y, bx, by, cx, cy, dx, dy)) {
+          // How far along the first's side the second's is met.
+          const [on, off] = [side(cx, cy, dx, dy, x, y), side(cx, cy, dx, dy, bx, by)];
+          const t = on === off ? 0.5 : on / (on - off);
+          return { x: x + t * (bx - x), y: y + t * (by - y) };
+        }
+        cx = dx;
+        cy = dy;
       }
-      [cx, cy] = [dx, dy];
     }
   }
   if (insideRing(q, p[0] - at.x, p[1] - at.y)) return { x: p[0], y: p[1] };

@@ -296,6 +296,7 @@ function toCircle(shape: Shape, at: Point, r: number, within: number): Gap | nul
 
 const POINT: Shape = {
   rings: [Float64Array.of(0, 0)],
+  runs: [new Float64Array(4)],
   boxes: [{ x0: 0, y0: 0, x1: 0, y1: 0 }],
   radius: 0,
   slack: 0,
