@@ -62,13 +62,6 @@ await page.waitForTimeout(1500);
 await shot('compare');
 await page.keyboard.press('Escape');
 await page.keyboard.press('Control+z');
-await page.keyboard.press('d');
-await page
-  .getByText(/Gap spread \d/)
-  .first()
-  .waitFor();
-await shot('layouts');
-await page.keyboard.press('Escape');
 await page.getByRole('button', { name: 'Place', exact: true }).click();
 await page.keyboard.press('4');
 await page.getByRole('button', { name: 'Prove the wrap' }).click();
@@ -111,6 +104,13 @@ await shot('proof');
 await page.keyboard.press('Escape');
 await page.getByRole('button', { name: 'Colourways', exact: true }).click();
 await page.getByRole('radio', { name: 'Show Brisk' }).click();
+await page.keyboard.press('6');
+await page.getByRole('button', { name: 'Compare them, large' }).click();
+await page.getByRole('button', { name: 'By repeat width' }).click();
+await page.getByRole('button', { name: '6 in', exact: true }).click();
+await page.waitForTimeout(1500);
+await shot('sizes');
+await page.getByRole('button', { name: 'Done' }).click();
 await page.keyboard.press('7');
 await page.getByRole('button', { name: 'Filled sheet' }).click();
 await page.getByRole('button', { name: 'Make the PNG' }).click();

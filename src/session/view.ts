@@ -67,16 +67,13 @@ export type ViewMode = (typeof VIEW_MODES)[number];
 export const WORK_GROUNDS = { light: '#f4f2ec', dark: '#2b2830' } as const;
 
 /** The parts of the Lay tray. */
-export const LAY_PARTS = ['place', 'arrange', 'cloth', 'compare'] as const;
-export type LayPart = (typeof LAY_PARTS)[number];
+export type LayPart = 'place' | 'arrange' | 'cloth' | 'compare';
 
 /** The parts of the Colour tray. */
-export const COLOUR_PARTS = ['inks', 'ways', 'wall', 'proof'] as const;
-export type ColourPart = (typeof COLOUR_PARTS)[number];
+export type ColourPart = 'inks' | 'ways' | 'wall' | 'proof';
 
 /** The parts of the Scale tray. */
-export const SCALE_PARTS = ['size', 'print', 'cut'] as const;
-export type ScalePart = (typeof SCALE_PARTS)[number];
+export type ScalePart = 'size' | 'print' | 'cut';
 
 /** How things come to rest: on what, and how near (screen px) is near enough. */
 type Snapping = { points: boolean; others: boolean; grid: boolean; strengthPx: number };

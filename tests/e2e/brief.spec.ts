@@ -28,7 +28,10 @@ test('what it is for: who prints it, how many colours, the theme, a deadline in 
   await page.getByRole('button', { name: /^Send,/ }).click();
   await expect(page.getByRole('button', { name: 'Filled sheet' })).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByTestId('still-open')).toContainText(many);
+  const screen = page.getByText('The brief says printing inks; this file is in screen colours.');
+  await expect(screen).toBeVisible();
   await pick(page, 'File', 'TIFF');
+  await expect(screen).toHaveCount(0);
   await page.getByRole('button', { name: /^More/ }).click();
   await expect(page.getByLabel(/^In printing inks, CMYK/)).toBeChecked();
   await page.getByRole('button', { name: /^Brief,/ }).click();

@@ -33,6 +33,3 @@ export function sizeLadder(
     };
   });
 }
-
-/** Fewest effective ppi that prints well on cloth. */
-export const CLOTH_PPI = 150;

@@ -6,7 +6,6 @@ import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import {
   blockFits,
-  CLOTH_PPI,
   cellOf,
   counted,
   effectivePpi,
@@ -14,6 +13,7 @@ import {
   nth,
   type Project,
   pixelPlan,
+  productOf,
   rgbOfHex,
   shownColourway,
 } from '@/core';
@@ -36,10 +36,13 @@ export const STEP_NAME: Record<Step, string> = {
 
 type Mark = { text: string; say: string; look?: boolean };
 
+/** What the art wants to print well as what it is printed as. */
+const wantedPpi = ({ checking }: Project) => productOf(checking.product).wants.ppi;
+
 /** Drawings and tiles that print with too few pixels. */
 const coarseLayers = (project: Project): number =>
   project.pictures.filter((m) =>
-    printScales(project, m).some((s) => effectivePpi(m.ppi, s) < CLOTH_PPI - 0.5),
+    printScales(project, m).some((s) => effectivePpi(m.ppi, s) < wantedPpi(project) - 0.5),
   ).length;
 
 /** The state printed beside each step: a tick, a count, or a dot for "not yet". */
@@ -51,7 +54,7 @@ function useMarks(project: Project, sent: number, lines: number): Record<Step, M
   const soft =
     project.placements.filter((p) => {
       const motif = project.motifs.find((m) => m.id === p.motif);
-      return motif && effectivePpi(motif.ppi, p.scale) < CLOTH_PPI - 0.5;
+      return motif && effectivePpi(motif.ppi, p.scale) < wantedPpi(project) - 0.5;
     }).length + coarseLayers(project);
   const count = (k: number, what: string): Mark =>
     k ? { text: String(k), say: counted(k, what) } : { text: '·', say: 'none yet' };

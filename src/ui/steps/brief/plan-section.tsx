@@ -2,7 +2,16 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { blockFits, cellOf, LIMITS, type PixelPlan, type Project, pixelPlan, type Size } from '@/core';
+import {
+  blockFits,
+  cellOf,
+  LIMITS,
+  type PixelPlan,
+  type Project,
+  pixelPlan,
+  productOf,
+  type Size,
+} from '@/core';
 import { small, trim } from '../../parts/lengths';
 import { Part } from '../../parts/tray';
 import { FIGURES } from '../../theme/theme';
@@ -20,6 +29,7 @@ function roundedText({ error, blockError, block, cell }: PixelPlan): string {
 export default function PlanSection({ project }: { project: Project }) {
   const { brief, layout } = project;
   const plan = pixelPlan(layout, cellOf({ brief }), brief.ppi);
+  const { material, wants } = productOf(project.checking.product);
   const tooLarge = !blockFits(plan);
   const rounding = Math.max(Math.abs(plan.blockError.width), Math.abs(plan.blockError.height));
   return (
@@ -64,10 +74,9 @@ export default function PlanSection({ project }: { project: Project }) {
           be sent in one piece. A lower ppi or a smaller cell fits.
         </Typography>
       )}
-      {brief.ppi < 150 && (
+      {brief.ppi < wants.ppi && (
         <Typography variant="body2" color="warning.main" sx={{ mt: 1 }}>
-          Cloth wants 150 ppi or more; paper and products want 300. At {trim(brief.ppi, 0)} ppi edges look
-          soft.
+          {material} wants {wants.ppi} ppi or more. At {trim(brief.ppi, 0)} ppi edges look soft.
         </Typography>
       )}
       {rounding >= 0.5 && (

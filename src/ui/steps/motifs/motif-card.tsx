@@ -3,7 +3,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { CLOTH_PPI } from '@/core';
 import { small, trim } from '../../parts/lengths';
 import MotifPicture from '../../parts/motif-picture';
 import { layMotif, MOTIF_DRAG } from '../lay/lay-motif';
@@ -13,14 +12,17 @@ import type { ShelfRow } from './shelf-row';
 export default function MotifCard({
   row,
   ground,
+  wantedPpi,
   onOpen,
 }: {
   row: ShelfRow;
+  /** Art of fewer ppi prints soft. */
+  wantedPpi: number;
   ground: string;
   onOpen: () => void;
 }) {
   const { motif, widthMm, heightMm, uses, ppi } = row;
-  const coarse = ppi !== null && ppi < CLOTH_PPI;
+  const coarse = ppi !== null && ppi < wantedPpi;
   return (
     <Box
       data-testid="motif"

@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import { useCallback, useDeferredValue, useEffect, useState } from 'react';
-import { counted, type PageDraft, PictureRefused, type Sheet, shownGround } from '@/core';
+import { counted, type PageDraft, PictureRefused, productOf, type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import {
   type IncomingFile,
@@ -157,6 +157,7 @@ export default function MotifsTray() {
           </Box>
           {rows.map((row) => (
             <MotifCard
+              wantedPpi={productOf(project.checking.product).wants.ppi}
               key={row.motif.id}
               row={row}
               ground={shownGround(project)}

@@ -1,4 +1,4 @@
-import { CLOTH_PPI, counted, effectivePpi, type Project, tooManyColours } from '@/core';
+import { counted, effectivePpi, type Project, productOf, tooManyColours } from '@/core';
 import type { Step } from '@/session/view';
 
 /** Something that is still open before a file is sent, and the step where it is seen to. */
@@ -29,8 +29,9 @@ export function stillOpen(
   if (many) out.push({ text: many, step: 'colour' });
   const used = new Set(project.placements.filter((p) => !p.hidden).map((p) => p.motif));
   const laid = project.motifs.filter((m) => used.has(m.id));
+  const { wants } = productOf(project.checking.product);
   const coarse = (ppi: number, scales: number[]) =>
-    scales.some((v) => effectivePpi(ppi, v) < CLOTH_PPI - 0.5);
+    scales.some((v) => effectivePpi(ppi, v) < wants.ppi - 0.5);
   const shown = new Set(project.layers.flatMap((l) => ('picture' in l && !l.hidden ? [l.picture] : [])));
   const pictures = project.pictures.filter((p) => shown.has(p.id));
   const soft = [
@@ -44,7 +45,7 @@ export function stillOpen(
   ];
   if (soft.length)
     out.push({
-      text: `${counted(soft.length, 'piece')} of art with fewer than ${CLOTH_PPI} ppi in print: ${named(soft)}.`,
+      text: `${counted(soft.length, 'piece')} of art with fewer than ${wants.ppi} ppi in print: ${named(soft)}.`,
       step: 'scale',
     });
   const unasked = [...laid, ...pictures].filter((m) => m.permission === 'ask');

@@ -5,7 +5,7 @@ import Chip from '@mui/material/Chip';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
-import type { Project } from '@/core';
+import { type Project, purposeOf } from '@/core';
 import Choice from '../../parts/choice';
 import { LAYOUT_NAME, size, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
@@ -65,6 +65,11 @@ export default function WhatSection({ project }: { project: Project }) {
             onChange={(v) => useSendAsk.setState({ ppi: v === brief.ppi ? null : v })}
           />
         </Box>
+        {purposeOf(project).colours === 'ink' && format.id !== 'tiff' && !alone && (
+          <Typography variant="body2" color="warning.main">
+            The brief says printing inks; this file is in screen colours. A TIFF can be in inks.
+          </Typography>
+        )}
         {ppi > Math.max(held, brief.ppi) + 0.5 && (
           <Typography variant="body2" color="warning.main">
             All of the art holds {Math.floor(held)} ppi as it is laid: finer than that only makes the file
