@@ -45,7 +45,10 @@ module.exports = {
       severity: 'error',
       from: {
         path: '^src/',
-        pathNot: ['^src/core/format/pdf/(sheet|board|fitted|picture|strike-off|test-print|test-print-parts)\\.ts$', '\\.test\\.ts$'],
+        pathNot: [
+          '^src/core/format/pdf/(sheet|board|fitted|picture|strike-off|test-print|test-print-parts)\\.ts$',
+          '\\.test\\.ts$',
+        ],
       },
       to: { path: 'node_modules/@cantoo/' },
     },

@@ -74,6 +74,15 @@ export const printScales = (project: Project, m: Motif): number[] => [
   }),
 ];
 
+/** The ppi that all of the art holds as it is laid; Infinity where it is drawn as fine as it is asked for. */
+export const heldPpi = (project: Project): number =>
+  Math.min(
+    ...[...project.motifs, ...project.pictures].flatMap((m) => {
+      const largest = Math.max(0, ...printScales(project, m));
+      return isVector(m) || !largest ? [] : [m.ppi / largest];
+    }),
+  );
+
 const MOST_DRAWN_PX = 6000;
 
 /** Vector art is drawn as fine as its largest placement prints; pixels stay what they are. */

@@ -71,6 +71,11 @@ export async function runJob<T>(
 /** Stops one job; everything is as it was. */
 export const stopJob = (id: number) => useJobs.getState().stops.get(id)?.abort();
 
+/** Stops the job of a kind that is under way, if one is. */
+export function stopKind(kind: string) {
+  for (const j of useJobs.getState().jobs) if (j.kind === kind) stopJob(j.id);
+}
+
 const ofKind = (kind: string) => (s: JobsState) => s.jobs.find((j) => j.kind === kind);
 
 /** Follows the job of a kind. */

@@ -59,7 +59,10 @@ export async function makeTestPrint(
       ...ask,
       ppi: plan.scale.x * 25.4,
       chips: chips(way),
-      ways: project.colourways.map((w) => ({ name: w.name, chips: chips(w) })),
+      ways: [way, ...project.colourways.filter((w) => w !== way)].map((w) => ({
+        name: w.name,
+        chips: chips(w),
+      })),
       measured: useRuler.getState().measured,
       fonts: { plain: await fontFile('plain'), bold: await fontFile('bold') },
     },

@@ -97,6 +97,12 @@ test('a blank page and a page all ink say what is wrong; a missing ppi is asked 
       .setInputFiles([
         { name: 'page.png', mimeType: 'image/png', buffer: await plain(colour).png().toBuffer() },
       ]);
+    // It looks like a plain ground; as a page of motifs there is nothing on it.
+    await expect(dialog.getByTestId('what-it-is')).toContainText('A ground or texture');
+    await dialog.getByRole('button', { name: 'Something else?' }).click();
+    await dialog.getByRole('radio', { name: /^Separate motifs/ }).click();
+    await dialog.getByRole('tab', { name: '3 Paper' }).click();
+    await dialog.getByRole('button', { name: 'White paper' }).click();
     await dialog.getByRole('button', { name: 'Separate the motifs' }).click();
     await expect(dialog.getByRole('alert')).toContainText(words);
     await dialog.getByRole('button', { name: 'Leave it' }).click();

@@ -1,3 +1,4 @@
+import { faults } from './faults';
 import { expect, fill, kept, onShelf, openDemo, pick, test } from './watch';
 
 test('what it is for: who prints it, how many colours, the theme, a deadline in its time zone; told where it matters, and undone', async ({
@@ -71,6 +72,7 @@ test('a brief before there is art: its product proposes a size, colours are chos
   await page.getByRole('button', { name: 'Lay them side by side' }).click();
   await page.getByRole('button', { name: 'Begin with stand-ins' }).click();
   await expect(page.getByRole('button', { name: /^Take / })).toHaveCount(6);
+  expect(await faults(page)).toEqual([]);
   await page.getByRole('button', { name: 'Take One way, in a diamond' }).click();
   await expect(page.getByText('Diamond, 24 x 24 in, 200 ppi')).toBeVisible();
   const id = page.url().split('/').at(-1) ?? '';
@@ -85,7 +87,7 @@ test('a brief before there is art: its product proposes a size, colours are chos
 
   const name = doc.name;
   await page.getByRole('link', { name: 'Hexaplex' }).click();
-  await onShelf(page, name, 'Begin another from its brief');
+  await onShelf(page, name, 'Begin with its brief alone');
   await page.getByRole('link', { name: `Open ${name}, its brief` }).click();
   await expect(page.getByTestId('cloth')).toBeVisible();
   await expect(page.getByText('Half-drop, 24 x 24 in, 200 ppi')).toBeVisible();

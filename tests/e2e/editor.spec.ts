@@ -129,6 +129,7 @@ test('scale: calibrated true size, and sizes side by side that can be typed', as
   await expect(first).toContainText('Hero: Diamond kite, 0.59 in high');
   await expect(first).toContainText('20 across 60 in');
   await expect(first).toContainText('too thin');
+  expect(await faults(page)).toEqual([]);
   await page.getByRole('button', { name: 'Look at 50 %' }).click();
   const bar = page.getByRole('region', { name: 'Looked at' });
   await expect(bar).toContainText('Looked at at 50 % of its size: cell 6 x 6 in.');

@@ -10,6 +10,7 @@ import {
   counted,
   effectivePpi,
   isBare,
+  isVector,
   nth,
   type Project,
   pixelPlan,
@@ -41,8 +42,9 @@ const wantedPpi = ({ checking }: Project) => productOf(checking.product).wants.p
 
 /** Drawings and tiles that print with too few pixels. */
 const coarseLayers = (project: Project): number =>
-  project.pictures.filter((m) =>
-    printScales(project, m).some((s) => effectivePpi(m.ppi, s) < wantedPpi(project) - 0.5),
+  project.pictures.filter(
+    (m) =>
+      !isVector(m) && printScales(project, m).some((s) => effectivePpi(m.ppi, s) < wantedPpi(project) - 0.5),
   ).length;
 
 /** The state printed beside each step: a tick, a count, or a dot for "not yet". */
@@ -54,7 +56,7 @@ function useMarks(project: Project, sent: number, lines: number): Record<Step, M
   const soft =
     project.placements.filter((p) => {
       const motif = project.motifs.find((m) => m.id === p.motif);
-      return motif && effectivePpi(motif.ppi, p.scale) < wantedPpi(project) - 0.5;
+      return motif && !isVector(motif) && effectivePpi(motif.ppi, p.scale) < wantedPpi(project) - 0.5;
     }).length + coarseLayers(project);
   const count = (k: number, what: string): Mark =>
     k ? { text: String(k), say: counted(k, what) } : { text: '·', say: 'none yet' };

@@ -314,7 +314,7 @@ export default function Shelf() {
                 { label: 'Duplicate', act: () => void doing(() => duplicateBolt(bolt.id)) },
                 { label: 'Begin another from it', act: () => void doing(() => beginFrom(bolt.id)) },
                 {
-                  label: 'Begin another from its brief',
+                  label: 'Begin with its brief alone',
                   act: () => void doing(() => beginFromBrief(bolt.id)),
                 },
                 {

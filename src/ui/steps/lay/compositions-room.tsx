@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { layComposition, type MotifRole } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { runJob, useJob } from '@/session/jobs';
+import { runJob, stopKind, useJob } from '@/session/jobs';
 import { useSprites } from '@/session/sprites';
 import { addStandIn, type StandIn } from '@/session/stand-ins';
 import { textOf } from '@/session/trouble';
@@ -59,6 +59,8 @@ function Room() {
         setFound((list) => [...list, one]);
       }
     });
+    // What is no longer looked at is not laid on.
+    return () => stopKind(COMPOSITIONS);
   }, [begun, seed]);
   if (!project) return null;
   const close = () => useView.setState({ compositions: false });

@@ -6,12 +6,13 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { cellOf, mmPer, type Project, productOf, repeatBlock, resizeRange } from '@/core';
+import { heldPpi } from '@/session/arts';
 import { lookAt, useView } from '@/session/view';
 import Choice from '../../parts/choice';
 import { length, size, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
 import { Part } from '../../parts/tray';
-import { leastPpi, motifsAsLaid } from './ladder';
+import { motifsAsLaid } from './ladder';
 
 const SHARES = [50, 70, 150, 200];
 
@@ -40,7 +41,7 @@ export default function DesignSize({ project }: { project: Project }) {
     />
   );
   const same = Math.abs(factor - 1) < 1e-6;
-  const least = leastPpi(project) / factor;
+  const least = heldPpi(project) / factor;
   const { name, wants } = productOf(project.checking.product);
   return (
     <Part title="Size of the whole design">

@@ -1,6 +1,5 @@
 import {
   cellOf,
-  effectivePpi,
   MM_PER_INCH,
   type MotifRole,
   type Project,
@@ -9,6 +8,7 @@ import {
   repeatsAcross,
   sizeLadder,
 } from '@/core';
+import { heldPpi } from '@/session/arts';
 import { sessionStore } from '@/session/session';
 import { thinnestOnCloth } from '@/session/thinnest';
 
@@ -37,17 +37,13 @@ export const motifsAsLaid = ({ motifs, placements }: Pick<Project, 'motifs' | 'p
     })
     .sort((a, b) => b.height - a.height);
 
-/** The least ppi that art has on the cloth as it is laid; infinite for none. */
-export const leastPpi = ({ motifs, placements }: Project): number =>
-  Math.min(...placements.map((p) => effectivePpi(motifs.find((m) => m.id === p.motif)?.ppi ?? 300, p.scale)));
-
 const ROLES: MotifRole[] = ['hero', 'secondary', 'filler'];
 
 /** What a design is at some sizes: its repeat and the highest motif of each role, mm, its thinnest line, its ppi, and what no longer prints. */
 export function rungsOf(project: Project, factors: number[], acrossMm: number) {
   const asLaid = motifsAsLaid(project);
   const leaders = ROLES.flatMap((role) => asLaid.find((m) => m.role === role) ?? []);
-  const least = leastPpi(project);
+  const least = heldPpi(project);
   const line = thinnestOnCloth(project);
   const { wants } = productOf(project.checking.product);
   return sizeLadder(cellOf(project), leaders, factors).map(({ factor, cell, motifs }) => {

@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import {
   cellOf,
   enlargementLimit,
+  isBare,
   isVector,
   mmPer,
   type Project,
@@ -12,12 +13,12 @@ import {
   repeatBlock,
   scanPpiFor,
 } from '@/core';
+import { heldPpi, printScales } from '@/session/arts';
 import { sessionStore } from '@/session/session';
 import Fold from '../../parts/fold';
 import lazyPart from '../../parts/lazy-part';
 import LengthField from '../../parts/length-field';
 import { length, trim } from '../../parts/lengths';
-import { leastPpi } from './ladder';
 
 const PpiChart = lazyPart(() => import('./ppi-chart'));
 /** The width of the repeat that is asked about, mm; null: as it is laid. */
@@ -29,7 +30,7 @@ const SCANS = [150, 200, 300, 400, 600, 800, 1200, 2400];
 /** How large the art can be printed, and how finely it has to be scanned to be printed as large as is wanted. */
 export default function PixelsSection({ project }: { project: Project }) {
   const { unit } = project.brief;
-  const least = leastPpi(project);
+  const least = heldPpi(project);
   const { name, material, wants } = productOf(project.checking.product);
   const { width } = repeatBlock(project.layout, cellOf(project));
   const widthMm = useAsked((s) => s.widthMm) ?? width;
@@ -38,20 +39,16 @@ export default function PixelsSection({ project }: { project: Project }) {
     return (
       <Fold
         title="How large it can be printed"
-        summary={
-          project.placements.length
-            ? 'At any size: its art has no pixels.'
-            : 'Once there is art on the cloth.'
-        }
+        summary={!isBare(project) ? 'At any size: its art has no pixels.' : 'Once there is art on the cloth.'}
       >
         <span />
       </Fold>
     );
   const limit = enlargementLimit(least, wants.ppi);
-  const fine = project.motifs
+  const fine = [...project.motifs, ...project.pictures]
     .filter((m) => !isVector(m))
     .flatMap((m) => {
-      const scales = project.placements.filter((p) => p.motif === m.id).map((p) => p.scale);
+      const scales = printScales(project, m);
       if (!scales.length) return [];
       const laid = m.ppi / Math.max(...scales);
       return [{ ...m, needs: scanPpiFor(m.ppi, laid, wants.ppi, factor), has: laid / factor }];

@@ -4,14 +4,14 @@ import Box from '@mui/material/Box';
 import Radio from '@mui/material/Radio';
 import Typography from '@mui/material/Typography';
 import { capital, type Project, products, setChecking } from '@/core';
+import { heldPpi } from '@/session/arts';
 import { edit } from '@/session/bolt';
 import { trim } from '../../parts/lengths';
 import { Part } from '../../parts/tray';
-import { leastPpi } from './ladder';
 
 /** What the cloth is printed as, and whether the art has the pixels for it. */
 export default function ProductsSection({ project }: { project: Project }) {
-  const least = leastPpi(project);
+  const least = heldPpi(project);
   return (
     <Part title="Printed as">
       <Box role="radiogroup" aria-label="Printed as">

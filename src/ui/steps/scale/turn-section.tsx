@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { cellOf, type Project, turnDesign, uprightTurns, whyNotTurned } from '@/core';
+import { cellOf, LIMITS, type Project, type Turn, turnDesign, uprightTurns, whyNotTurned } from '@/core';
 import { edit } from '@/session/bolt';
 import Fold from '../../parts/fold';
 import { size, trim } from '../../parts/lengths';
@@ -15,7 +15,9 @@ const SHOWN = 9;
 export default function TurnSection({ project }: { project: Project }) {
   const { unit } = project.brief;
   const why = whyNotTurned(project);
-  const turns = why ? [] : uprightTurns(project.layout, cellOf(project)).slice(0, SHOWN);
+  const fits = ({ cell }: Turn) =>
+    [cell.width, cell.height].every((mm) => mm >= LIMITS.minMm && mm <= LIMITS.maxMm);
+  const turns = why ? [] : uprightTurns(project.layout, cellOf(project)).filter(fits).slice(0, SHOWN);
   return (
     <Fold title="Turn the whole repeat" summary={why || 'By angles at which it repeats upright again'}>
       <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>

@@ -5,7 +5,8 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { capital, cellOf, type Project, products, repeatBlock, widthsThatWork } from '@/core';
+import { capital, cellOf, isBare, type Project, products, repeatBlock, widthsThatWork } from '@/core';
+import { heldPpi } from '@/session/arts';
 import { sessionStore } from '@/session/session';
 import { thinnestOnCloth } from '@/session/thinnest';
 import { textOf } from '@/session/trouble';
@@ -13,7 +14,7 @@ import { lookAt } from '@/session/view';
 import Fold from '../../parts/fold';
 import LengthField from '../../parts/length-field';
 import { length, trim } from '../../parts/lengths';
-import { leastPpi, motifsAsLaid, USUAL_ACROSS } from './ladder';
+import { motifsAsLaid, USUAL_ACROSS } from './ladder';
 
 type Asked = {
   printed: string[] | null;
@@ -30,13 +31,14 @@ export default function WidthsSection({ project }: { project: Project }) {
   const { unit } = project.brief;
   const block = repeatBlock(project.layout, cellOf(project));
   const motifs = motifsAsLaid(project);
-  const heroMm = Math.max(...motifs.map((m) => m.height));
+  // A drawing has no largest motif to mind.
+  const heroMm = Math.max(0, ...motifs.map((m) => m.height));
   const printed = asked.printed ?? [project.checking.product];
   const hero = asked.hero ?? { least: heroMm / 2, most: heroMm * 2 };
   const across = asked.across ?? USUAL_ACROSS[unit];
-  if (!motifs.length)
+  if (isBare(project))
     return (
-      <Fold title="The width that works" summary="Once there are motifs on the cloth.">
+      <Fold title="The width that works" summary="Once there is art on the cloth.">
         <span />
       </Fold>
     );
@@ -44,11 +46,16 @@ export default function WidthsSection({ project }: { project: Project }) {
   let [band, trouble]: [ReturnType<typeof widthsThatWork> | null, string] = [null, ''];
   try {
     band = widthsThatWork({
-      now: { repeatMm: block.width, heroMm, ppi: leastPpi(project), lineMm: asked.lines ? lineMm : null },
+      now: {
+        repeatMm: block.width,
+        heroMm: heroMm || 1,
+        ppi: heldPpi(project),
+        lineMm: asked.lines ? lineMm : null,
+      },
       printed: products
         .all()
         .flatMap(({ id, name, wants }) => (printed.includes(id) ? [{ name, ...wants }] : [])),
-      hero,
+      hero: heroMm ? hero : undefined,
       across,
     });
   } catch (error) {
@@ -102,20 +109,24 @@ export default function WidthsSection({ project }: { project: Project }) {
           />
         </Box>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
-          <LengthField
-            label="Largest motif from"
-            mm={hero.least}
-            unit={unit}
-            {...LIMIT}
-            onChange={(v) => useAsked.setState({ hero: { ...hero, least: v } })}
-          />
-          <LengthField
-            label="To"
-            mm={hero.most}
-            unit={unit}
-            {...LIMIT}
-            onChange={(v) => useAsked.setState({ hero: { ...hero, most: v } })}
-          />
+          {heroMm > 0 && (
+            <>
+              <LengthField
+                label="Largest motif from"
+                mm={hero.least}
+                unit={unit}
+                {...LIMIT}
+                onChange={(v) => useAsked.setState({ hero: { ...hero, least: v } })}
+              />
+              <LengthField
+                label="To"
+                mm={hero.most}
+                unit={unit}
+                {...LIMIT}
+                onChange={(v) => useAsked.setState({ hero: { ...hero, most: v } })}
+              />
+            </>
+          )}
           <LengthField
             label="Whole repeats across"
             mm={across}

@@ -19,7 +19,6 @@ import {
   type Size,
   shownColourway,
 } from '@/core';
-import { printScales } from '@/session/arts';
 import { sessionStore } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import { LAYOUT_NAME } from '../../parts/lengths';
@@ -115,15 +114,6 @@ export const sendFormats = (as: As, what: What): FileFormat[] =>
     if (needs === 'grey') return send?.pixels.includes('grey') && !lossy;
     return (send && !(send.blockOnly && what !== 'block')) || lossy;
   });
-
-/** The ppi that all of the art holds as it is laid; Infinity where it is drawn as fine as it is asked for. */
-export const heldPpi = (project: Project): number =>
-  Math.min(
-    ...[...project.motifs, ...project.pictures].flatMap((m) => {
-      const largest = Math.max(0, ...printScales(project, m));
-      return isVector(m) || !largest ? [] : [m.ppi / largest];
-    }),
-  );
 
 /** Whether some of the art on a cloth is shapes that a format keeps: nothing but motifs lies on it, on a plain ground. */
 export const canBeShapes = (project: Project, { send }: FileFormat): boolean => {

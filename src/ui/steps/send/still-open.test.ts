@@ -27,6 +27,9 @@ test('each thing that is open is said once, with the step where it is seen to', 
     ...demo,
     motifs: demo.motifs.map((m) => (m.id === first.motif ? { ...m, ...part } : m)),
   });
+  // What has no pixels prints at any size.
+  const drawn = { ...large, motifs: large.motifs.map((m) => ({ ...m, art: { kind: 'vector' as const } })) };
+  expect(steps(drawn)).toEqual([]);
   expect(steps(changed({ permission: 'ask' }))).toEqual(['motifs']);
   expect(steps(changed({ standIn: true }))).toEqual(['motifs']);
   expect(steps({ ...demo, placements: [{ ...first, hidden: true }, ...rest] })).toEqual(['lay']);

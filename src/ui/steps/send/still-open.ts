@@ -1,4 +1,4 @@
-import { counted, effectivePpi, type Project, productOf, tooManyColours } from '@/core';
+import { counted, effectivePpi, isVector, type Project, productOf, tooManyColours } from '@/core';
 import type { Step } from '@/session/view';
 
 /** Something that is still open before a file is sent, and the step where it is seen to. */
@@ -42,7 +42,7 @@ export function stillOpen(
       ),
     ),
     ...pictures.filter((p) => coarse(p.ppi, scalesOf(p))),
-  ];
+  ].filter((m) => !isVector(m));
   if (soft.length)
     out.push({
       text: `${counted(soft.length, 'piece')} of art with fewer than ${wants.ppi} ppi in print: ${named(soft)}.`,

@@ -6,11 +6,12 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { type Project, purposeOf } from '@/core';
+import { heldPpi } from '@/session/arts';
 import Choice from '../../parts/choice';
 import { LAYOUT_NAME, size, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
 import { Part } from '../../parts/tray';
-import { AS, type As, heldPpi, type Sending, sendFormats, useSendAsk, whatIsSent } from './ask';
+import { AS, type As, type Sending, sendFormats, useSendAsk, whatIsSent } from './ask';
 import { timesSent } from './send';
 import SheetFields from './sheet-fields';
 

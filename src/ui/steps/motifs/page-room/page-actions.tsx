@@ -2,6 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useRef } from 'react';
 
 type Props = {
   /** What is done next, and whether it can be. */
@@ -15,9 +16,22 @@ type Props = {
 
 /** What is done with a page: the next step first. */
 export default function PageActions({ go, onGo, onLeave, onBack, busy }: Props) {
+  // What the button said when it was pressed: it may come to say something else under the hand.
+  const pressed = useRef<string | null>(null);
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
-      <Button variant="contained" onClick={onGo} disabled={!onGo || busy}>
+      <Button
+        variant="contained"
+        onPointerDown={() => {
+          pressed.current = go;
+        }}
+        onClick={() => {
+          const said = pressed.current;
+          pressed.current = null;
+          if (said === null || said === go) onGo?.();
+        }}
+        disabled={!onGo || busy}
+      >
         {go}
       </Button>
       <Box sx={{ display: 'flex', gap: 1, justifyContent: 'space-between' }}>
