@@ -1,3 +1,5 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { faults } from './faults';
@@ -136,13 +138,19 @@ test('a test print: sizes on one page, one whole repeat over several, and a rule
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name }).click();
     const file = await download;
-    return { name: file.suggestedFilename(), pdf: await PDFDocument.load(await readFile(await file.path())) };
+    const path = await file.path();
+    return { name: file.suggestedFilename(), pdf: await PDFDocument.load(await readFile(path)), path };
   };
   const one = await made('Make the test print, 1 page');
   expect(one.name).toBe('kite-weather-brisk_test-print_a4.pdf');
   expect(one.pdf.getTitle()).toBe('Kite Weather: test print');
   const { width, height } = one.pdf.getPage(0).getSize();
   expect([width / 72, height / 72]).toEqual([210, 297].map((mm) => expect.closeTo(mm / 25.4, 4)));
+  // As another program reads it, where that is installed (verify installs it where it may).
+  if (existsSync('/usr/bin/pdfinfo'))
+    expect(execFileSync('pdfinfo', [one.path], { encoding: 'utf8' })).toMatch(
+      /Title: +Kite Weather: test print[\s\S]*Pages: +1\n[\s\S]*Page size: +595.2\d* x 841.\d+ pts \(A4\)/,
+    );
   await page.getByRole('button', { name: 'Whole repeat', exact: true }).click();
   await pick(page, 'Paper', 'Letter');
   // 24 x 12 in: (609.6 - 12) / 183.9 is 3.2, (304.8 - 12) / 231.4 is 1.3.
