@@ -1,4 +1,5 @@
 import { ArgumentError } from '../units';
+import { compensated, type Shrinkage } from './shrinkage';
 
 /** Pieces of one size that are cut from cloth, mm. */
 export type PieceAsk = { name: string; width: number; height: number; count: number };
@@ -12,8 +13,8 @@ export type ClothAsk = {
   matched: boolean;
   /** The cloth has a top: no piece is laid crosswise. */
   oneWay: boolean;
-  /** What the cloth loses when it is washed, share across and along. */
-  shrinks?: { across: number; along: number };
+  /** What the cloth loses when it is washed. */
+  shrinks?: Shrinkage;
 };
 
 /** A piece as it is cut: its corner on the cloth, and its size there, mm; `turned`: laid crosswise. */
@@ -32,16 +33,13 @@ const MOST = 2000;
 
 /**
  * Where each piece is cut from a length of cloth, and how much of it is to be bought: rows of pieces of one size, as many beside each other
- * as fit; matched ones begin a whole number of repeats apart. Pieces are cut larger by what the cloth shrinks.
+ * as fit; matched ones begin a whole number of repeats apart. Pieces are cut larger by what the cloth loses, smaller by what it grows.
  * @throws ArgumentError for sizes that are not above 0, more pieces than are planned, and a piece wider than the cloth.
  */
 export function clothPlan({ pieces, cloth, repeat, matched, oneWay, shrinks }: ClothAsk): ClothPlan {
-  const [across, along] = [shrinks?.across ?? 0, shrinks?.along ?? 0];
   const sizes = pieces.flatMap((p) => [p.width, p.height]);
   if (![cloth, repeat.width, repeat.height, ...sizes].every((v) => v > 0 && Number.isFinite(v)))
     throw new ArgumentError('Cloth, repeat and pieces have sizes above 0.');
-  if (![across, along].every((v) => v >= 0 && v < 0.5))
-    throw new ArgumentError('Cloth loses less than half of itself when it is washed.');
   if (
     pieces.some((p) => !Number.isInteger(p.count) || p.count < 0) ||
     pieces.reduce((s, p) => s + p.count, 0) > MOST
@@ -54,7 +52,7 @@ export function clothPlan({ pieces, cloth, repeat, matched, oneWay, shrinks }: C
     if (!count) continue;
     const lies = [false, ...(oneWay || width === height ? [] : [true])].flatMap((turned) => {
       const [w, h] = turned ? [height, width] : [width, height];
-      const size = { width: w / (1 - across), height: h / (1 - along) };
+      const size = compensated({ width: w, height: h }, shrinks ?? { across: 0, along: 0 });
       if (size.width > cloth + 1e-9) return [];
       const step = { x: up(size.width, repeat.width), y: up(size.height, repeat.height) };
       // The last one beside the others takes its own width, not a step.

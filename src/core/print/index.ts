@@ -6,7 +6,7 @@ export { enlargementLimit, scanPpiFor } from './enlarge';
 export { withRegisterMarks } from './register-marks';
 export { type RollMatch, rollMatch } from './roll-match';
 export { type Opening, type RollAsk, type RollPlan, rollPlan } from './roll-plan';
-export { compensated, type Shrinkage, shrinkageOf } from './shrinkage';
+export { compensated, type Shrinkage, shrinkageOf, shrinkageText } from './shrinkage';
 export { type Widths, widthsThatWork } from './widths-that-work';
 
 import { ArgumentError, LIMITS } from '../units';

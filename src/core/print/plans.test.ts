@@ -115,6 +115,12 @@ test('without a top a piece may lie crosswise where that takes less; what shrink
   const washed = clothPlan({ ...ask, oneWay: true, shrinks: { across: 0.04, along: 0.05 } });
   // 500 / 0.96 = 520.8: two beside each other now (1562 is over 1500); two rows of 700 / 0.95.
   expect(washed.length).toBeCloseTo((2 * 700) / 0.95, 6);
+  // Cloth that grows by a tenth along is cut shorter: 700 / 1.1.
+  const grown = clothPlan({ ...ask, oneWay: true, shrinks: { across: 0, along: -0.1 } });
+  expect(grown.length).toBeCloseTo((2 * 700) / 1.1, 6);
+  expect(() => clothPlan({ ...ask, oneWay: true, shrinks: { across: 0.6, along: 0 } })).toThrow(
+    /measure again/,
+  );
   expect(() => clothPlan({ ...ask, cloth: 450, oneWay: true })).toThrow('Towel is wider than the cloth.');
 });
 

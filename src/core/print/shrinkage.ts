@@ -1,4 +1,4 @@
-import { ArgumentError } from '../units';
+import { ArgumentError, trimmed } from '../units';
 
 /** What cloth loses across and along, shares of what was printed; below 0: it grew. */
 export type Shrinkage = { across: number; along: number };
@@ -29,6 +29,12 @@ export function shrinkageOf(
     along: 1 - measured.along / printed.along,
   });
 }
+
+const lossText = (share: number) => `${share < 0 ? 'grows' : 'loses'} ${trimmed(Math.abs(share) * 100, 1)} %`;
+
+/** What cloth loses, or by how much it grows, as a sentence. */
+export const shrinkageText = ({ across, along }: Shrinkage): string =>
+  `The cloth ${lossText(across)} across and ${lossText(along)} along.`;
 
 /** The size to print at for cloth that shrinks to come out as it is wanted: each side by itself. */
 export function compensated(

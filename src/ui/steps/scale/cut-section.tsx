@@ -17,6 +17,7 @@ import {
   type Project,
   purposeOf,
   repeatBlock,
+  shrinkageText,
 } from '@/core';
 import { sessionStore } from '@/session/session';
 import { textOf } from '@/session/trouble';
@@ -173,9 +174,7 @@ export default function CutSection({ project }: { project: Project }) {
               {counted(plan.pieces.length, 'piece')}:{' '}
               {trim((100 * plan.waste) / (plan.length * ask.cloth), 0)} % of it is left over.
               {ask.matched ? ' The same motif lies at the same place of each.' : ''}
-              {shrinks
-                ? ` Cut larger by what the cloth loses: ${trim(shrinks.across * 100, 1)} % across, ${trim(shrinks.along * 100, 1)} % along.`
-                : ''}
+              {shrinks ? ` ${shrinkageText(shrinks)} The pieces are cut for that.` : ''}
             </Typography>
           </>
         )}

@@ -13,6 +13,7 @@ import {
   STRIKE_MARKS,
   setPurpose,
   shrinkageOf,
+  shrinkageText,
 } from '@/core';
 import { edit } from '@/session/bolt';
 import { sessionStore } from '@/session/session';
@@ -27,10 +28,6 @@ const useMeasured = sessionStore<{ printed: Sides; measured: Sides }>(() => ({
   measured: STRIKE_MARKS,
 }));
 const SIDES = ['across', 'along'] as const;
-
-const lossText = (share: number) => `${share < 0 ? 'grows' : 'loses'} ${trim(Math.abs(share) * 100, 1)} %`;
-const shrinksText = ({ across, along }: Shrinkage) =>
-  `The cloth ${lossText(across)} across and ${lossText(along)} along.`;
 
 /** What the cloth loses when it is washed, from a strike-off that was measured, and the size to print at for it. */
 export default function ShrinkSection({ project }: { project: Project }) {
@@ -60,7 +57,7 @@ export default function ShrinkSection({ project }: { project: Project }) {
   return (
     <Fold
       title="Shrinkage"
-      summary={shrinks ? shrinksText(shrinks) : 'From a strike-off that was washed and measured'}
+      summary={shrinks ? shrinkageText(shrinks) : 'From a strike-off that was washed and measured'}
     >
       <Box sx={{ display: 'grid', gap: 1.25 }}>
         <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
@@ -86,8 +83,8 @@ export default function ShrinkSection({ project }: { project: Project }) {
         </Box>
         {shrinks && larger && (
           <Typography variant="body2" data-testid="shrinks">
-            {shrinksText(shrinks)} For a repeat of {size(block.width, block.height, project.brief.unit)} when
-            it is washed, have it printed at {size(larger.width, larger.height, project.brief.unit)}:{' '}
+            {shrinkageText(shrinks)} For a repeat of {size(block.width, block.height, project.brief.unit)}{' '}
+            when it is washed, have it printed at {size(larger.width, larger.height, project.brief.unit)}:{' '}
             {trim((100 * larger.width) / block.width, 1)} % across and{' '}
             {trim((100 * larger.height) / block.height, 1)} % along. Pieces under Cut are cut larger by it.
           </Typography>
