@@ -23,7 +23,7 @@ import { textOf } from '@/session/trouble';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import JobProgress from '../../parts/job-progress';
-import { LAYOUT_NAME, size, small, trim } from '../../parts/lengths';
+import { LAYOUT_NAME, length, size, trim } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
 import PartChoice from '../../parts/part-choice';
 import { saveFile } from '../../parts/save-file';
@@ -70,7 +70,7 @@ export default function TestPrintSection({ project }: { project: Project }) {
   const lineOf = (scale: number) =>
     [
       `${trim(scale * 100, 1)} %: repeat ${size(block.width * scale, block.height * scale, brief.unit)}`,
-      ...(largest ? [`${largest.name} ${small(largest.height * scale)} high`] : []),
+      ...(largest ? [`${largest.name} ${length(largest.height * scale, brief.unit)} high`] : []),
     ].join(', ');
   const make = () =>
     runJob(TEST_PRINT, 'Making the test print.', async (work) => {
