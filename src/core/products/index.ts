@@ -1,2 +1,14 @@
-export type { Product, Wants } from './product';
+export type { Goods, Product, Wants } from './product';
+export { productSchema } from './product';
 export { productOf, products } from './registry';
+export {
+  lengthsOf,
+  mapOf,
+  type PaintAsk,
+  paintView,
+  ROOMS,
+  type RoomName,
+  type Texture,
+  textureOf,
+  type ViewMap,
+} from './view';

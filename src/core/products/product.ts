@@ -1,18 +1,37 @@
 import { z } from 'zod';
+import { length, viewSchema } from './view';
 
 const size = z.object({ width: z.number().positive(), height: z.number().positive() });
+const sizes = z.array(size).min(1).max(12);
+
+/** What is made of it: in which sizes, how it is printed, and how it is looked at. */
+const goodsSchema = z.object({
+  name: z.string().min(1).max(80),
+  /** How large the print of it is, in each unit; which of them is usual, from 0. */
+  sizes: z.object({ in: sizes, cm: sizes }),
+  usual: z.number().int().min(0).default(0),
+  /** Whoever prints it repeats a block, or prints one sheet that is as large as the goods. */
+  prints: z.enum(['block', 'sheet']),
+  /** So much more is printed all round, to be cut off or sewn in, mm. */
+  bleedMm: z.number().min(0).max(100),
+  /** It comes in widths that are hung or sewn beside each other, each this wide. */
+  cutEvery: length.optional(),
+  /** It goes round something of this girth and meets itself. */
+  meets: length.optional(),
+  view: viewSchema,
+});
 
 /** Something that the cloth is printed for. */
 export const productSchema = z.object({
-  id: z.string().min(1),
-  name: z.string().min(1),
+  id: z.string().min(1).max(64),
+  name: z.string().min(1).max(80),
   /** What it is made of, as a sentence begins: "Cloth wants 150 ppi". */
-  material: z.string().min(1),
+  material: z.string().min(1).max(80),
   /** The least that a print of it holds: ppi of the art, thinnest line and smallest gap in mm. */
   wants: z.object({
-    ppi: z.number().positive(),
-    lineMm: z.number().positive(),
-    gapMm: z.number().positive(),
+    ppi: z.number().positive().max(2400),
+    lineMm: z.number().positive().max(100),
+    gapMm: z.number().positive().max(100),
   }),
   /** A cell that is often chosen for it, in each unit, its ppi and layout. */
   usual: z.object({
@@ -21,7 +40,9 @@ export const productSchema = z.object({
     ppi: z.number().positive(),
     layout: z.enum(['straight', 'half-drop', 'brick', 'diamond']),
   }),
+  goods: goodsSchema.optional(),
 });
 
 export type Product = z.infer<typeof productSchema>;
 export type Wants = Product['wants'];
+export type Goods = z.infer<typeof goodsSchema>;

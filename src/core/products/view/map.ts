@@ -1,0 +1,384 @@
+import type { Rgb } from '../../colour';
+import type { Size } from '../../lattice';
+import { ArgumentError } from '../../units';
+import { lengthsOf } from './lengths';
+import { type Lit, lightOf } from './light';
+import { laid, type Mesh, type Vec } from './mesh';
+import { linearOf, type RoomName, roomOf } from './rooms';
+import { meshOf } from './solids';
+import { eachTriangle, projection, type Seen } from './triangles';
+import type { Material, View } from './view';
+
+/**
+ * What each px of a view shows, whatever is printed: where on the print it looks (mm), how much of it is print, and the light there
+ * (linear, as shares). Found once for a thing in a size and a room.
+ */
+export type ViewMap = {
+  width: number;
+  height: number;
+  /** The place on the print. */
+  u: Float32Array;
+  v: Float32Array;
+  /** Share of the px that is print, 0 to 1. */
+  cover: Float32Array;
+  /** In threes: what the print's colour is multiplied by; and what is mirrored on top of it. */
+  light: Float32Array;
+  mirror: Float32Array;
+  /** In threes: what is seen beside the print, already lit, for the share of the px that it has. */
+  back: Float32Array;
+  /** In so many places a px is looked at, from one to the next so far on the print (mm across and down, in twos), and how much of it each spans: the power of two, mm. */
+  taps: Uint8Array;
+  step: Float32Array;
+  fine: Float32Array;
+};
+
+type Drawn = Mesh & {
+  is: Material;
+  gloss: number;
+  behind: boolean;
+  colour: readonly [number, number, number];
+};
+
+/** The surfaces of a view, as they stand in its room. */
+export function surfacesOf(view: View, size: Size, room: RoomName, accent: Rgb): Drawn[] {
+  const mm = lengthsOf(size);
+  const { colours } = roomOf[room];
+  return view.parts.map(({ shape, is, at, turn, tip, gloss, behind, from }) => {
+    const mesh = laid(meshOf(shape, mm), [mm(at[0]), mm(at[1]), mm(at[2])], turn, tip);
+    const printed = is === 'print' && mesh.uv;
+    if (printed) {
+      const [x, y] = from.map(mm);
+      for (let n = 0; n < printed.length; n += 2) {
+        printed[n] += x;
+        printed[n + 1] += y;
+      }
+    }
+    const colour = is === 'print' ? ([1, 1, 1] as const) : is === 'accent' ? linearOf(accent) : colours[is];
+    return { ...mesh, uv: printed || null, is, gloss, behind, colour };
+  });
+}
+
+/** Where a view is seen from, mm. */
+export function viewedFrom({ camera }: View, size: Size) {
+  const mm = lengthsOf(size);
+  const place = (v: View['camera']['from']): Vec => [mm(v[0]), mm(v[1]), mm(v[2])];
+  return { from: place(camera.from), at: place(camera.at), degrees: camera.degrees };
+}
+
+/** Places in a px, no two of them in one row or column of so many: sixteen, or four for a quick look. */
+const places = (count: 4 | 16) => ({
+  count,
+  x: Float64Array.from({ length: count }, (_, n) => (n + 0.5) / count),
+  // The bits of the number turned round (van der Corput, 1935).
+  y: Float64Array.from({ length: count }, (_, n) => {
+    const turned = ((n & 1) << 3) | ((n & 2) << 1) | ((n & 4) >> 1) | ((n & 8) >> 3);
+    return ((turned >> (count === 4 ? 2 : 0)) + 0.5) / count;
+  }),
+});
+const SAMPLES = { fine: places(16), quick: places(4) };
+
+/** Surfaces differ in a px where one over the distance bends by more than this share of itself. */
+const BEND = 1e-4;
+
+/**
+ * Draws a view into a map. @param accent the colour of ribbons and the like. @param quick its outlines may be rougher.
+ * @throws ArgumentError for a picture of no size or over 16 megapixels.
+ */
+export function mapOf(
+  view: View,
+  size: Size,
+  picture: Size,
+  room: RoomName,
+  accent: Rgb,
+  quick = false,
+): ViewMap {
+  const { width, height } = picture;
+  if (!(width >= 1 && height >= 1 && width * height <= 16e6))
+    throw new ArgumentError('A view is 1 px to 16 megapixels large.');
+  const camera = viewedFrom(view, size);
+  const meshes = surfacesOf(view, size, room, accent);
+  const lit = lightOf(meshes, roomOf[room], view.light, camera.from);
+  const { seen: see } = projection(camera, picture);
+  const seen = meshes.map(see);
+  const look = looker(meshes, lit, seen);
+
+  const near = new Float32Array(width * height);
+  const which = new Uint8Array(width * height);
+  const faceOf = new Int32Array(width * height);
+  for (const [m, mesh] of meshes.entries()) {
+    const p = seen[m];
+    eachTriangle(mesh.faces, p, picture, (face, a, b, c, area, x0, x1, y0, y1) => {
+      const ax = p[a];
+      const ay = p[a + 1];
+      const ux = p[b] - ax;
+      const uy = p[b + 1] - ay;
+      const vx = p[c] - ax;
+      const vy = p[c + 1] - ay;
+      const na = p[a + 2];
+      const nb = p[b + 2] - na;
+      const nc = p[c + 2] - na;
+      for (let y = y0; y <= y1; y++) {
+        for (let x = x0; x <= x1; x++) {
+          const px = x + 0.5 - ax;
+          const py = y + 0.5 - ay;
+          const wb = (px * vy - py * vx) / area;
+          const wc = (ux * py - uy * px) / area;
+          if (wb < 0 || wc < 0 || wb + wc > 1) continue;
+          const depth = na + wb * nb + wc * nc;
+          const at = y * width + x;
+          if (depth <= near[at]) continue;
+          near[at] = depth;
+          which[at] = m + 1;
+          faceOf[at] = face;
+        }
+      }
+    });
+  }
+
+  const map = emptyMap(width, height);
+  const edges = edgesOf(near, which, width, height);
+  const found = new Float64Array(TOLD);
+  for (let y = 0, at = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, at++) {
+      if (edges[at] >= 0 || !which[at]) continue;
+      const m = which[at] - 1;
+      look(m, faceOf[at], x + 0.5, y + 0.5, found);
+      if (meshes[m].is === 'print') keepPrint(map, at, found, 1);
+      else keepBack(map, at, found, 1);
+    }
+  }
+  drawEdges(map, edges, meshes, seen, look, SAMPLES[quick ? 'quick' : 'fine']);
+  expose(map);
+  return map;
+}
+
+/** The share of the print that is darker than its own colour, and how light that place is. */
+const EXPOSED = { share: 0.85, to: 0.97 };
+
+/** Sets the light so that the print is seen in its own colours where it is well lit, as a photographer would. */
+function expose({ cover, light, back, mirror }: ViewMap) {
+  const told: number[] = [];
+  for (let at = 0; at < cover.length; at += 31) if (cover[at] > 0.5) told.push(light[at * 3 + 1]);
+  if (!told.length) return;
+  told.sort((a, b) => a - b);
+  const by = EXPOSED.to / Math.max(0.05, told[Math.floor((told.length - 1) * EXPOSED.share)]);
+  for (const part of [light, back, mirror]) for (let n = 0; n < part.length; n++) part[n] *= by;
+}
+
+function emptyMap(width: number, height: number): ViewMap {
+  const px = width * height;
+  return {
+    ...{ width, height, u: new Float32Array(px), v: new Float32Array(px), cover: new Float32Array(px) },
+    ...{ light: new Float32Array(px * 3), mirror: new Float32Array(px) },
+    ...{ back: new Float32Array(px * 3), taps: new Uint8Array(px) },
+    ...{ step: new Float32Array(px * 2), fine: new Float32Array(px) },
+  };
+}
+
+/** The px where surfaces meet, numbered from 0; the others are -1. */
+function edgesOf(near: Float32Array, which: Uint8Array, width: number, height: number): Int32Array {
+  const edge = new Uint8Array(near.length);
+  const rows = [1, width, width + 1, width - 1];
+  for (let y = 1; y + 1 < height; y++) {
+    for (let x = 1, at = y * width + 1; x + 1 < width; x++, at++) {
+      const own = which[at];
+      for (const step of rows) {
+        const a = at - step;
+        const b = at + step;
+        if (
+          which[a] !== own ||
+          which[b] !== own ||
+          Math.abs(near[a] + near[b] - 2 * near[at]) > BEND * near[at]
+        ) {
+          edge[at] = 1;
+          break;
+        }
+      }
+    }
+  }
+  const number = new Int32Array(near.length).fill(-1);
+  let count = 0;
+  for (let at = 0; at < number.length; at++) if (edge[at]) number[at] = count++;
+  return number;
+}
+
+/**
+ * Tells of a place in a px: u, v, light (r, g, b), what is mirrored, and what a px spans of the print: from its left edge to its right
+ * one (u, v), and from its upper to its lower.
+ */
+type Look = (mesh: number, face: number, x: number, y: number, out: Float64Array) => void;
+const TOLD = 10;
+
+function looker(meshes: readonly Drawn[], lit: readonly Lit[], seen: readonly Seen[]): Look {
+  return (m, face, x, y, out) => {
+    const { faces, uv, colour } = meshes[m];
+    const p = seen[m];
+    const a = faces[face * 3];
+    const b = faces[face * 3 + 1];
+    const c = faces[face * 3 + 2];
+    const ax = p[a * 3];
+    const ay = p[a * 3 + 1];
+    const an = p[a * 3 + 2];
+    const bx = p[b * 3] - ax;
+    const by = p[b * 3 + 1] - ay;
+    const cx = p[c * 3] - ax;
+    const cy = p[c * 3 + 1] - ay;
+    const area = bx * cy - by * cx;
+    // The corners' weights, each by how near it is: places on a plane in perspective (Heckbert and Moreton, 1991).
+    const bn = p[b * 3 + 2] / area;
+    const cn = p[c * 3 + 2] / area;
+    const pb = (x - ax) * cy - (y - ay) * cx;
+    const pc = bx * (y - ay) - by * (x - ax);
+    const sum = (1 - (pb + pc) / area) * an + pb * bn + pc * cn;
+    const wb = (pb * bn) / sum;
+    const wc = (pc * cn) / sum;
+    const { light, mirror } = lit[m];
+    for (let k = 0; k < 3; k++) {
+      const own = light[a * 3 + k];
+      out[2 + k] = (own + wb * (light[b * 3 + k] - own) + wc * (light[c * 3 + k] - own)) * colour[k];
+    }
+    out[5] = mirror[a] + wb * (mirror[b] - mirror[a]) + wc * (mirror[c] - mirror[a]);
+    if (!uv) return;
+    const ub = uv[b * 2] - uv[a * 2];
+    const vb = uv[b * 2 + 1] - uv[a * 2 + 1];
+    const uc = uv[c * 2] - uv[a * 2];
+    const vc = uv[c * 2 + 1] - uv[a * 2 + 1];
+    const du = wb * ub + wc * uc;
+    const dv = wb * vb + wc * vc;
+    out[0] = uv[a * 2] + du;
+    out[1] = uv[a * 2 + 1] + dv;
+    // How the weights change from this px to the next, across and down.
+    const away = an / area;
+    const acrossB = cy * bn;
+    const acrossC = -by * cn;
+    const across = acrossB + acrossC - (cy - by) * away;
+    out[6] = (acrossB * ub + acrossC * uc - across * du) / sum;
+    out[7] = (acrossB * vb + acrossC * vc - across * dv) / sum;
+    const downB = -cx * bn;
+    const downC = bx * cn;
+    const down = downB + downC - (bx - cx) * away;
+    out[8] = (downB * ub + downC * uc - down * du) / sum;
+    out[9] = (downB * vb + downC * vc - down * dv) / sum;
+  };
+}
+
+/** No px is looked at in more places than this. */
+const MOST_TAPS = 8;
+
+function keepPrint(map: ViewMap, at: number, told: Float64Array, cover: number) {
+  map.u[at] = told[0];
+  map.v[at] = told[1];
+  map.cover[at] = cover;
+  for (let k = 0; k < 3; k++) map.light[at * 3 + k] = told[2 + k];
+  map.mirror[at] = told[5];
+  // The axes of the ellipse that a px covers on the print (Heckbert, 1989).
+  const ux = told[6];
+  const vx = told[7];
+  const uy = told[8];
+  const vy = told[9];
+  const A = ux * ux + uy * uy;
+  const B = ux * vx + uy * vy;
+  const C = vx * vx + vy * vy;
+  const root = Math.sqrt(((A - C) / 2) ** 2 + B * B);
+  const long = Math.sqrt((A + C) / 2 + root);
+  const short = Math.max(Math.sqrt(Math.max(0, (A + C) / 2 - root)), long / MOST_TAPS, 1e-6);
+  const taps = long > 1.4 * short ? Math.ceil(long / short - 0.2) : 1;
+  map.taps[at] = taps;
+  map.fine[at] = Math.log2(taps > 1 ? Math.max(short, long / taps) : long);
+  if (taps === 1) return;
+  const eu = Math.abs(B) > 1e-12 ? B : A >= C ? 1 : 0;
+  const ev = Math.abs(B) > 1e-12 ? (C - A) / 2 + root : A >= C ? 0 : 1;
+  const by = long / Math.sqrt(eu * eu + ev * ev) / taps;
+  map.step[at * 2] = eu * by;
+  map.step[at * 2 + 1] = ev * by;
+}
+
+function keepBack({ back }: ViewMap, at: number, told: Float64Array, share: number) {
+  for (let k = 0; k < 3; k++) back[at * 3 + k] += share * (told[2 + k] + told[5]);
+}
+
+/** The px where surfaces meet are looked at in several places each. */
+function drawEdges(
+  map: ViewMap,
+  edges: Int32Array,
+  meshes: readonly Drawn[],
+  seen: readonly Seen[],
+  look: Look,
+  { count: samples, x: sampleX, y: sampleY }: ReturnType<typeof places>,
+) {
+  const { width } = map;
+  let count = 0;
+  for (const n of edges) if (n >= count) count = n + 1;
+  const near = new Float32Array(count * samples);
+  const which = new Uint8Array(count * samples);
+  const faceOf = new Int32Array(count * samples);
+  for (const [m, mesh] of meshes.entries()) {
+    const p = seen[m];
+    eachTriangle(mesh.faces, p, map, (face, a, b, c, area, x0, x1, y0, y1) => {
+      const ax = p[a];
+      const ay = p[a + 1];
+      const ux = p[b] - ax;
+      const uy = p[b + 1] - ay;
+      const vx = p[c] - ax;
+      const vy = p[c + 1] - ay;
+      const na = p[a + 2];
+      const nb = p[b + 2] - na;
+      const nc = p[c + 2] - na;
+      for (let y = y0; y <= y1; y++) {
+        for (let x = x0, at = y * width + x0; x <= x1; x++, at++) {
+          const edge = edges[at];
+          if (edge < 0) continue;
+          for (let s = 0; s < samples; s++) {
+            const px = x + sampleX[s] - ax;
+            const py = y + sampleY[s] - ay;
+            const wb = (px * vy - py * vx) / area;
+            const wc = (ux * py - uy * px) / area;
+            if (wb < 0 || wc < 0 || wb + wc > 1) continue;
+            const depth = na + wb * nb + wc * nc;
+            const k = edge * samples + s;
+            if (depth <= near[k]) continue;
+            near[k] = depth;
+            which[k] = m + 1;
+            faceOf[k] = face;
+          }
+        }
+      }
+    });
+  }
+  const found = new Float64Array(TOLD);
+  const sum = new Float64Array(TOLD);
+  for (let at = 0; at < edges.length; at++) {
+    const edge = edges[at];
+    if (edge < 0) continue;
+    let [prints, alike] = [0, 0];
+    let [u0, v0, span] = [0, 0, 0];
+    sum.fill(0);
+    const [x, y] = [at % width, Math.floor(at / width)];
+    for (let s = 0; s < samples; s++) {
+      const k = edge * samples + s;
+      if (!which[k]) continue;
+      const m = which[k] - 1;
+      look(m, faceOf[k], x + sampleX[s], y + sampleY[s], found);
+      if (meshes[m].is !== 'print') {
+        keepBack(map, at, found, 1 / samples);
+        continue;
+      }
+      if (!prints) {
+        [u0, v0] = [found[0], found[1]];
+        span = 4 * Math.max(Math.hypot(found[6], found[7]), Math.hypot(found[8], found[9]));
+        for (let n = 6; n < TOLD; n++) sum[n] = found[n];
+      }
+      prints++;
+      for (let n = 2; n < 6; n++) sum[n] += found[n];
+      // What belongs to another part of the cloth is not mixed in: its place is elsewhere.
+      if (Math.hypot(found[0] - u0, found[1] - v0) > span) continue;
+      alike++;
+      sum[0] += found[0];
+      sum[1] += found[1];
+    }
+    if (!prints) continue;
+    for (let n = 0; n < 2; n++) sum[n] /= alike;
+    for (let n = 2; n < 6; n++) sum[n] /= prints;
+    keepPrint(map, at, sum, prints / samples);
+  }
+}
