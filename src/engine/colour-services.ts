@@ -10,8 +10,6 @@ import {
   type Printed,
   pixelPlan,
   printedInks,
-  pxToMm,
-  pyramidOf,
   type Raster,
   type Rgb,
   renderBlock,
@@ -22,11 +20,12 @@ import {
   withRegisterMarks,
   writeCsv,
 } from '../core';
-import { colouredArt, cubeNow, plainArt, setCube } from './art-store';
+import { cubeNow, plainArt, setCube } from './art-store';
 import { decodePicture } from './decode';
 import { countInks, inFlatColours } from './flat-colours';
 import { type Printer, readPrinter } from './icc';
-import type { ArtRequest, Progress, ProofSeen, SceneRequest } from './protocol';
+import type { Progress, ProofSeen, SceneRequest } from './protocol';
+import { largestOf, quickMotif, quickScene } from './quick-art';
 import { sceneOf } from './scene';
 import { bitmapOf } from './surface';
 
@@ -44,33 +43,6 @@ export type ScreenReport = {
 
 /** The long side of the block that inks are measured on, px. */
 const MEASURED_PX = 900;
-
-/** Art reduced as far as a window of this ppi allows. */
-function quickMotif(art: ArtRequest, ppi: number, largest: number): SceneMotif {
-  const full = plainArt(art.asset);
-  const wanted = Math.max(24, (Math.max(full.width, full.height) / art.ppi) * ppi * largest);
-  // Reduced by halves: never below what is wanted.
-  const raster = colouredArt(art, Math.ceil(wanted * 2));
-  const halvings = Math.round(
-    Math.log2(Math.max(full.width, full.height) / Math.max(raster.width, raster.height)),
-  );
-  return { pyramid: pyramidOf(raster), ppi: art.ppi / 2 ** halvings };
-}
-
-/** The largest that art is laid on a cloth, times its own size. */
-function largestOf({ placements, layers, split, arts, cellMm }: SceneRequest, art: string): number {
-  const { asset, ppi } = arts.find((a) => a.motif === art) ?? {};
-  const wide = asset && ppi ? pxToMm(plainArt(asset).width, ppi) : 1;
-  const ways = [{ placements, layers: layers ?? [] }, ...(split?.counter ?? [])];
-  const sizes = ways.flatMap((way) => [
-    ...way.placements.filter((p) => (p.art ?? p.motif) === art).map((p) => p.scale),
-    ...way.layers.flatMap((l) => {
-      if (l.kind === 'placements' || l.art !== art) return [];
-      return l.kind === 'drawing' ? l.scale : (l.size ?? cellMm).width / wide;
-    }),
-  ]);
-  return Math.max(0.2, ...sizes);
-}
 
 /** Colours: what lies where, what a printer makes of them, and pictures of the cloth in any of them. */
 export const colourServices = {
@@ -129,11 +101,7 @@ export const colourServices = {
   /** A window of the cloth from its corner, `width` x `height` px at a ppi; a ground may be proofed with it. */
   clothPicture(request: SceneRequest, window: { width: number; height: number; ppi: number }): ImageBitmap {
     const plan = pixelPlan(request.layout, request.cellMm, window.ppi);
-    const motifs = request.arts.map((a): [string, SceneMotif] => [
-      a.motif,
-      quickMotif(a, window.ppi, largestOf(request, a.motif)),
-    ]);
-    return bitmapOf(renderWindow({ ...request, motifs: new Map(motifs) }, plan, window.width, window.height));
+    return bitmapOf(renderWindow(quickScene(request, window.ppi), plan, window.width, window.height));
   },
 
   /**

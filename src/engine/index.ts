@@ -34,6 +34,7 @@ export type {
 } from './protocol';
 export { FAR_OFF, linesKey, MARKED } from './protocol';
 export type { SeenTile, TileFile, TileMending } from './tile-services';
+export type { ThingAsk, ThingPlaces } from './view-services';
 export { Stopped } from './worker-slot';
 
 /** How long work is followed and stopped. */
@@ -54,6 +55,8 @@ const batch = new Pool(2);
 const pages = new WorkerSlot();
 const drawings = new WorkerSlot();
 const tiles = new WorkerSlot();
+/** The one that shows things with the cloth on them: it answers a hand at once. */
+const views = new WorkerSlot();
 
 /** How long reading a file and working on what was read may take, and any long work, ms. */
 const MOST = { drawing: 3500, reading: 60_000, reckoning: 15 * 60_000 };
@@ -213,6 +216,8 @@ export function letGoOfArt(some?: string[]) {
     slot.held = some ? new Set([...slot.held].filter((key) => !some.includes(assetOfKey(key)))) : new Set();
     void slot.run((s) => s.letGoOfArt(some)).catch(() => {});
   };
+  // What it has found of other cloths goes with it.
+  if (views.isUp) views.end();
   if (interactive.isUp) empty(interactive);
   batch.each(empty);
 }
@@ -249,6 +254,10 @@ export const screens = (
     (s) => s.screens(request, inkOf, groundInks, shown, names, ask, proxy(work.onProgress)),
     work,
   );
+
+export const viewThing = (...[request, ask, load]: [...Parameters<Services['viewThing']>, AssetLoader]) =>
+  withArt(views, request.arts, load, (s) => s.viewThing(request, ask));
+export const thingPlaces: Call<'thingPlaces'> = (ask) => views.run((s) => s.thingPlaces(ask));
 
 export const check = (...[request, options, load]: [...Parameters<Services['check']>, AssetLoader]) =>
   withArt(

@@ -34,6 +34,7 @@ import { sendServices } from './send-services';
 import { bitmapSoon } from './surface';
 import { drawSvg } from './svg';
 import { tileServices } from './tile-services';
+import { viewServices } from './view-services';
 
 /** Everything the workers do. Rasters travel as ImageBitmaps to look at and as PNG bytes to keep. */
 export const services = {
@@ -62,6 +63,7 @@ export const services = {
   ...tileServices,
   ...colourServices,
   ...sendServices,
+  ...viewServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */
   async sprite(request: ArtRequest, longSide: number) {

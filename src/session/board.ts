@@ -1,5 +1,6 @@
 import {
   type Board,
+  type BoardSheet,
   type BoardText,
   boardSheet,
   finishPng,
@@ -17,12 +18,11 @@ import { drawPicture } from './wall';
 
 /** How fine a board is, and pixels for a millimetre of it. */
 const PPI = 200;
-const PX_PER_MM = PPI / MM_PER_INCH;
+export const PX_PER_MM = PPI / MM_PER_INCH;
 const FONT = { plain: '"Atkinson Hyperlegible Next Variable"', bold: '"Bricolage Grotesque Variable"' };
 
-/** A board of some colourways of a bolt, with the codes of its colours (a solid's name, where it is one). */
+/** A board of some colourways of a bolt, with the codes of its colours. */
 function boardOf(project: Project, ways: string[], title: string, subtitle: string): Board {
-  const { solids } = useBook.getState();
   const { widthMm: width, heightMm: height } = project.brief;
   return {
     title,
@@ -33,14 +33,18 @@ function boardOf(project: Project, ways: string[], title: string, subtitle: stri
       .map(({ name, note, colours }) => ({
         name,
         note,
-        chips: colours.map((hex) => ({ hex, code: solidOf(solids, hex)?.name ?? hex })),
+        chips: chipsOf(colours),
       })),
   };
 }
 
-/**
- * Makes a presentation board, as a PDF or a PNG.
- */
+/** Colours with the code of each: a solid's name, where it is one. */
+export function chipsOf(colours: string[]): Board['ways'][number]['chips'] {
+  const { solids } = useBook.getState();
+  return colours.map((hex) => ({ hex, code: solidOf(solids, hex)?.name ?? hex }));
+}
+
+/** Makes a presentation board of colourways, as a PDF or a PNG. */
 export async function makeBoard(
   project: Project,
   ask: { ways: string[]; title: string; subtitle: string; kind: 'pdf' | 'png' },
@@ -60,12 +64,22 @@ export async function makeBoard(
     pictures.push(await drawPicture(project, window, signal));
     onProgress(pictures.length / shown.length);
   }
-  if (ask.kind === 'png') return paint(sheet, pictures);
+  return boardFile(sheet, ask.title, pictures, ask.kind);
+}
+
+/** A board with its pictures, in order, as a file. */
+export async function boardFile(
+  sheet: BoardSheet,
+  title: string,
+  pictures: ImageBitmap[],
+  kind: 'pdf' | 'png',
+): Promise<Blob> {
+  if (kind === 'png') return paint(sheet, pictures);
   const files = await Promise.all(pictures.map(jpegOf));
   // What writes PDF is fetched when a PDF is wanted.
   const fonts = { plain: await fontFile('plain'), bold: await fontFile('bold') };
   const { boardPdf } = await import('../core/format/pdf/board');
-  return new Blob([await boardPdf(sheet, ask.title, files, fonts, lettering)], { type: 'application/pdf' });
+  return new Blob([await boardPdf(sheet, title, files, fonts, lettering)], { type: 'application/pdf' });
 }
 
 async function jpegOf(picture: ImageBitmap): Promise<Uint8Array> {
@@ -99,10 +113,7 @@ async function lettering(mark: BoardText): Promise<Lettering> {
   };
 }
 
-async function paint(
-  { width, height, marks }: ReturnType<typeof boardSheet>,
-  pictures: ImageBitmap[],
-): Promise<Blob> {
+async function paint({ width, height, marks }: BoardSheet, pictures: ImageBitmap[]): Promise<Blob> {
   const canvas = new OffscreenCanvas(Math.round(width * PX_PER_MM), Math.round(height * PX_PER_MM));
   const context = canvas.getContext('2d', { alpha: false });
   if (!context) throw new Said('The board could not be drawn.');

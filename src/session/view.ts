@@ -73,7 +73,7 @@ export type LayPart = 'place' | 'arrange' | 'cloth' | 'compare';
 export type ColourPart = 'inks' | 'ways' | 'wall' | 'proof';
 
 /** The parts of the Scale tray. */
-export type ScalePart = 'size' | 'print' | 'cut';
+export type ScalePart = 'size' | 'print' | 'cut' | 'things';
 
 /** How things come to rest: on what, and how near (screen px) is near enough. */
 type Snapping = { points: boolean; others: boolean; grid: boolean; strengthPx: number };

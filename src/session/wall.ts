@@ -14,7 +14,7 @@ export type PictureAsk = { colours: string[]; width: number; height: number; spa
 
 const lastKey = sessionPart((): { parts: unknown[]; n: number } => ({ parts: [], n: 0 }));
 /** What a picture depends on beside its colours, as a number: another one after each edit of it. */
-function projectKey(p: Project): number {
+export function projectKey(p: Project): number {
   const parts = [p.placements, p.motifs, p.pictures, p.ground, p.layers, p.layout, p.brief, p.inks];
   const last = lastKey();
   if (parts.some((v, k) => v !== last.parts[k])) Object.assign(last, { parts, n: last.n + 1 });

@@ -31,6 +31,7 @@ import WallRoom from './steps/colour/wall-room';
 import CompositionsRoom from './steps/lay/compositions-room';
 import LayoutsRoom from './steps/lay/layouts-room';
 import SizesRoom from './steps/scale/sizes-room';
+import ThingsRoom from './steps/scale/things/things-room';
 import { FIGURES, TAPE } from './theme/theme';
 import Unrolling from './unrolling';
 
@@ -294,6 +295,7 @@ export default function Editor({ id }: { id: string }) {
       <CompositionsRoom />
       <WallRoom />
       <SizesRoom />
+      <ThingsRoom />
       <Help open={help} onClose={() => setHelp(false)} />
     </Box>
   );

@@ -23,6 +23,7 @@ export function newProject(id: string, name: string): Project {
     inks: [{ id: 'ground', name: 'Ground', hex: '#f4ecdc', also: [], texture: 1 }],
     colourways: [{ id: 'base', name: 'First colourway', note: '', colours: ['#f4ecdc'], locked: [] }],
     polls: [],
+    board: [],
     shown: 'base',
   };
 }

@@ -13,6 +13,7 @@ export { cellOf, latticeMm } from './cell';
 export { type Clip, clipOf, pasteClip, readClip } from './clip';
 export { motifOf, newProject } from './create';
 export { deadlineText, momentIn, wallTime } from './deadline';
+export { putOnBoard, takeOffBoard } from './edits/board';
 export * from './edits/bolt';
 export * from './edits/colours';
 export { type Applied, applied, apply, type Edit, several } from './edits/edit';
@@ -42,6 +43,7 @@ export {
   type Layer,
   type LogEntry,
   logEntrySchema,
+  MOST_ON_BOARD,
   type Motif,
   type MotifRole,
   type PageDraft,
@@ -53,6 +55,7 @@ export {
   projectSchema,
   type Reserve,
   type Sheet,
+  type ShownThing,
   type TileLayer,
 } from './schema';
 export { shownColourway, shownGround } from './shown';

@@ -17,6 +17,7 @@ const NAMES: Record<keyof typeof LISTS, [one: string, many: string]> = {
   inks: ['ink', 'inks'],
   colourways: ['colourway', 'colourways'],
   polls: ['vote', 'votes'],
+  board: ['thing on the board', 'things on the board'],
 };
 
 const WORDS: Partial<Record<keyof Project, string>> = {

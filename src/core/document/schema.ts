@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CLOTH_STYLES, STRICTNESS } from '../findings';
 import { type IntakeSettings, PAGE_TOO_LARGE, pageFits } from '../intake';
 import { SYMMETRIES } from '../lay';
+import { ROOMS } from '../products';
 import { BLENDS, GRAINS, type PieceMarks } from '../render';
 import { LIMITS } from '../units';
 import { artSchema } from './art';
@@ -275,6 +276,24 @@ const pollSchema = z.object({
   counts: z.record(id, z.number().int().min(0).max(1e6)),
 });
 
+/** A thing with the design on it, as it was put on the board: how large its print is, and how the repeat lies on it. */
+const shownThingSchema = z.object({
+  id,
+  product: kind,
+  widthMm: mm,
+  heightMm: z.number().min(LIMITS.minMm).max(100_000),
+  /** How many times its own size the design is, and how far it is moved, mm. */
+  times: z.number().min(0.02).max(50),
+  from: point,
+  room: z.enum(ROOMS),
+  colourway: id,
+  /** Widths of it that hang beside each other match. */
+  matched: z.boolean(),
+});
+
+/** So many things come on a board. */
+export const MOST_ON_BOARD = 6;
+
 export type ListRule = { each: z.ZodType; least?: number; most: number; refusal: string };
 
 /** The lists of a document: what each member is, how many there may be, and what is said when there are not. */
@@ -301,6 +320,11 @@ export const LISTS = {
   inks: { each: inkSchema, least: 1, most: 64, refusal: 'A bolt has up to 64 inks, the ground among them.' },
   colourways: { each: colourwaySchema, least: 1, most: 60, refusal: 'A bolt keeps up to 60 colourways.' },
   polls: { each: pollSchema, most: 40, refusal: 'A bolt keeps up to 40 votes.' },
+  board: {
+    each: shownThingSchema,
+    most: MOST_ON_BOARD,
+    refusal: 'A board shows up to six things. Take one off first.',
+  },
 } as const satisfies Record<string, ListRule>;
 
 function list<T extends z.ZodType>(
@@ -334,6 +358,8 @@ export const FIELDS = {
   inks: list(LISTS.inks, 1),
   colourways: list(LISTS.colourways, 1),
   polls: list(LISTS.polls).default([]),
+  /** Things with the design on them, beside each other. */
+  board: list(LISTS.board).default([]),
   shown: id,
 };
 
@@ -384,5 +410,6 @@ export type Guides = Project['guides'];
 export type Checking = Project['checking'];
 export type Ink = Project['inks'][number];
 export type Colourway = Project['colourways'][number];
+export type ShownThing = Project['board'][number];
 export type Poll = Project['polls'][number];
 export type LogEntry = z.infer<typeof logEntrySchema>;

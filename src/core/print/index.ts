@@ -1,8 +1,16 @@
 export { type Across, repeatsAcross } from './across';
-export { type Board, type BoardMark, type BoardSheet, type BoardText, boardSheet } from './board';
+export {
+  type Board,
+  type BoardMark,
+  type BoardSheet,
+  type BoardText,
+  boardSheet,
+  thingsSheet,
+} from './board';
 export { CLOTH_FOR, clothText } from './cloth-for';
 export { type ClothAsk, type ClothPlan, clothPlan, type PieceAsk } from './cloth-plan';
 export { enlargementLimit, scanPpiFor } from './enlarge';
+export { type GoodsNeeds, goodsNeeds, type Meeting, printSizeOf } from './goods-needs';
 export { withRegisterMarks } from './register-marks';
 export { type RollMatch, rollMatch } from './roll-match';
 export { type Opening, type RollAsk, type RollPlan, rollPlan } from './roll-plan';

@@ -6,9 +6,11 @@ export {
   mapOf,
   type PaintAsk,
   paintView,
+  projection,
   ROOMS,
   type RoomName,
   type Texture,
   textureOf,
   type ViewMap,
+  viewedFrom,
 } from './view';

@@ -197,6 +197,7 @@ export const removeColourway = (id: string): Edit =>
     if (d.colourways[0].id === id) return;
     d.colourways = d.colourways.filter((c) => c.id !== id);
     for (const poll of d.polls) delete poll.counts[id];
+    d.board = d.board.filter((t) => t.colourway !== id);
     if (d.shown === id) d.shown = d.colourways[0].id;
   });
 

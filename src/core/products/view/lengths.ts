@@ -9,7 +9,7 @@ export const length = z.union([
     plus: z.number().min(-20_000).max(20_000).default(0),
   }),
 ]);
-export type Length = z.infer<typeof length>;
+type Length = z.infer<typeof length>;
 
 /** Gives a length of a thing in mm. */
 export type Resolve = (length: Length) => number;

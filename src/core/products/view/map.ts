@@ -6,7 +6,7 @@ import { type Lit, lightOf } from './light';
 import { laid, type Mesh, type Vec } from './mesh';
 import { linearOf, type RoomName, roomOf } from './rooms';
 import { meshOf } from './solids';
-import { eachTriangle, projection, type Seen } from './triangles';
+import { type Camera, eachTriangle, projection, type Seen } from './triangles';
 import type { Material, View } from './view';
 
 /**
@@ -40,7 +40,7 @@ type Drawn = Mesh & {
 };
 
 /** The surfaces of a view, as they stand in its room. */
-export function surfacesOf(view: View, size: Size, room: RoomName, accent: Rgb): Drawn[] {
+function surfacesOf(view: View, size: Size, room: RoomName, accent: Rgb): Drawn[] {
   const mm = lengthsOf(size);
   const { colours } = roomOf[room];
   return view.parts.map(({ shape, is, at, turn, tip, gloss, behind, from }) => {
@@ -58,11 +58,16 @@ export function surfacesOf(view: View, size: Size, room: RoomName, accent: Rgb):
   });
 }
 
-/** Where a view is seen from, mm. */
-export function viewedFrom({ camera }: View, size: Size) {
+/** Views are composed for a picture of this shape, width to height: in a narrower one more is seen above and below. */
+const COMPOSED = 9 / 7;
+
+/** Where a view of a thing is seen from, mm, in a picture of a shape. */
+export function viewedFrom({ camera }: View, size: Size, picture: Size): Camera {
   const mm = lengthsOf(size);
   const place = (v: View['camera']['from']): Vec => [mm(v[0]), mm(v[1]), mm(v[2])];
-  return { from: place(camera.from), at: place(camera.at), degrees: camera.degrees };
+  const wider = Math.max(1, (COMPOSED * picture.height) / picture.width);
+  const half = Math.atan(wider * Math.tan((camera.degrees * Math.PI) / 360));
+  return { from: place(camera.from), at: place(camera.at), degrees: (half * 360) / Math.PI };
 }
 
 /** Places in a px, no two of them in one row or column of so many: sixteen, or four for a quick look. */
@@ -95,7 +100,7 @@ export function mapOf(
   const { width, height } = picture;
   if (!(width >= 1 && height >= 1 && width * height <= 16e6))
     throw new ArgumentError('A view is 1 px to 16 megapixels large.');
-  const camera = viewedFrom(view, size);
+  const camera = viewedFrom(view, size, picture);
   const meshes = surfacesOf(view, size, room, accent);
   const lit = lightOf(meshes, roomOf[room], view.light, camera.from);
   const { seen: see } = projection(camera, picture);

@@ -24,19 +24,19 @@ const hex = (text: string): [number, number, number] =>
 export const roomOf: Record<RoomName, Room> = {
   light: {
     colours: {
-      wall: hex('#dcd8d0'),
-      floor: hex('#b7a48c'),
+      wall: hex('#f3efe8'),
+      floor: hex('#c4b29a'),
       trim: hex('#f1eee8'),
-      table: hex('#cfc5b6'),
-      wood: hex('#a5805a'),
+      table: hex('#cfc2b1'),
+      wood: hex('#b28c64'),
       ceramic: hex('#f4f1ea'),
       paper: hex('#efe9dd'),
       reverse: hex('#ebe6dc'),
       metal: hex('#8f8c88'),
     },
-    key: [0.64, 0.625, 0.6],
-    sky: [0.42, 0.43, 0.45],
-    floor: [0.06, 0.055, 0.05],
+    key: [0.58, 0.565, 0.54],
+    sky: [0.5, 0.505, 0.515],
+    floor: [0.12, 0.11, 0.1],
   },
   dark: {
     colours: {

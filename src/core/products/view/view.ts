@@ -5,7 +5,7 @@ import { solidSchema } from './solids';
 const vec = z.tuple([length, length, length]);
 
 /** What a part of a view is made of; `print` is the cloth that is being designed. */
-export const MATERIALS = [
+const MATERIALS = [
   'print',
   'wall',
   'floor',
@@ -34,7 +34,6 @@ const partSchema = z.object({
   /** Where on the print its own corner lies, mm. */
   from: z.tuple([length, length]).default([0, 0]),
 });
-export type Part = z.infer<typeof partSchema>;
 
 /** What is seen of a thing: its parts in a room (mm: to the right, up, to the viewer), and from where. */
 export const viewSchema = z.object({

@@ -9,7 +9,7 @@ import Sections from '../../parts/sections';
 import Tray from '../../parts/tray';
 import { scaleSections } from './sections';
 
-const NAME: Record<ScalePart, string> = { size: 'Size', print: 'Print', cut: 'Cut' };
+const NAME: Record<ScalePart, string> = { size: 'Size', print: 'Print', cut: 'Cut', things: 'Things' };
 
 export default function ScaleTray() {
   const project = useBolt((s) => s.project);

@@ -10,6 +10,8 @@ import ProductsSection from './products-section';
 import ShrinkSection from './shrink-section';
 import SizesSection from './sizes-section';
 import TestPrintSection from './test-print-section';
+import BoardSection from './things/board-section';
+import ThingsSection from './things/things-section';
 import TurnSection from './turn-section';
 import WallSection from './wall-section';
 import WidthsSection from './widths-section';
@@ -28,6 +30,8 @@ const SECTIONS: (Section & { part: ScalePart })[] = [
   { id: 'across', part: 'cut', View: AcrossSection },
   { id: 'wall', part: 'cut', View: WallSection },
   { id: 'cut', part: 'cut', View: CutSection },
+  { id: 'things', part: 'things', View: ThingsSection },
+  { id: 'board of things', part: 'things', View: BoardSection },
 ];
 
 export const scaleSections = registry<Section>(SECTIONS, idsOf);

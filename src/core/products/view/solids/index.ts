@@ -7,7 +7,7 @@ import type { Solid } from './solid';
 import { tube } from './tube';
 
 /** What things are built of: each is one file and one line here. */
-export const SOLIDS = { sheet, lathe, tube, block, pillow };
+const SOLIDS = { sheet, lathe, tube, block, pillow };
 
 export const solidSchema = z.discriminatedUnion('solid', [
   sheet.schema,

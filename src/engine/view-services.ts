@@ -1,0 +1,90 @@
+import { transfer } from 'comlink';
+import {
+  type Goods,
+  LruCache,
+  mapOf,
+  newRaster,
+  type PaintAsk,
+  paintView,
+  pixelPlan,
+  type Rgb,
+  type RoomName,
+  renderBlock,
+  repeatBlock,
+  type Size,
+  type Texture,
+  textureOf,
+  type ViewMap,
+} from '../core';
+import type { SceneRequest } from './protocol';
+import { quickScene } from './quick-art';
+import { bitmapSoon } from './surface';
+
+/**
+ * How a thing is wanted: which one, how large its print is (mm), in what room, with ribbons of what colour, in a picture of how many px.
+ * `quick`: seen at half the size and rougher, for while it is being changed. `cloth`: a name of the cloth in its colours, so that it is
+ * rendered once.
+ */
+export type ThingAsk = PaintAsk & {
+  goods: Goods;
+  printMm: Size;
+  room: RoomName;
+  accent: Rgb;
+  picture: Size;
+  quick: boolean;
+  cloth: string;
+};
+
+/** Where on the print each px of a picture looks, mm; not a number where it is no print. */
+export type ThingPlaces = { width: number; height: number; u: Float32Array; v: Float32Array };
+
+/** What is kept of maps and blocks, px in all. */
+const maps = new LruCache<ViewMap>(4e6, (m) => m.width * m.height);
+const textures = new LruCache<Texture>(12e6, (t) => t.levels[0].width * t.levels[0].height);
+
+/** How long a block is drawn at most, px: for a first look, and for good. */
+const LONG = { quick: 800, fine: 2600 };
+
+function mapFor({ goods, printMm, room, accent, picture, quick }: ThingAsk): ViewMap {
+  const size = quick
+    ? { width: Math.ceil(picture.width / 2), height: Math.ceil(picture.height / 2) }
+    : picture;
+  const key = JSON.stringify([goods.view, printMm, room, accent, size, quick]);
+  const known = maps.get(key);
+  if (known) return known;
+  const made = mapOf(goods.view, printMm, size, room, accent, quick);
+  maps.keep(key, made);
+  return made;
+}
+
+function textureFor(request: SceneRequest, { cloth, quick }: ThingAsk): Texture {
+  const fine = textures.get(`${cloth}|fine`);
+  const known = fine ?? (quick ? textures.get(`${cloth}|quick`) : undefined);
+  if (known) return known;
+  const block = repeatBlock(request.layout, request.cellMm);
+  const most = (LONG[quick ? 'quick' : 'fine'] / Math.max(block.width, block.height)) * 25.4;
+  const ppi = Math.min(most, request.ppi);
+  const plan = pixelPlan(request.layout, request.cellMm, ppi);
+  const made = textureOf(renderBlock(quickScene(request, ppi), plan), block.width, block.height);
+  textures.keep(`${cloth}|${quick ? 'quick' : 'fine'}`, made);
+  return made;
+}
+
+/** Things with the cloth on them. */
+export const viewServices = {
+  async viewThing(request: SceneRequest, ask: ThingAsk): Promise<ImageBitmap> {
+    const map = mapFor(ask);
+    const out = newRaster(map.width, map.height);
+    paintView(map, textureFor(request, ask), ask, out);
+    const bitmap = await bitmapSoon(out);
+    return transfer(bitmap, [bitmap]);
+  },
+
+  /** Where the px of a thing at a quick look lie on its print: for a hand that moves the repeat on it. */
+  thingPlaces(ask: ThingAsk): ThingPlaces {
+    const { width, height, u, v, cover } = mapFor({ ...ask, quick: true });
+    const places = { width, height, u: u.slice(), v: v.slice() };
+    for (let at = 0; at < cover.length; at++) if (cover[at] < 0.5) places.u[at] = Number.NaN;
+    return transfer(places, [places.u.buffer, places.v.buffer]);
+  },
+};
