@@ -125,7 +125,9 @@ test('a product is one object and one line: Scale shows it, with what the art la
   const wants = { ppi: 400, lineMm: 0.1, gapMm: 0.1 };
   const size = { width: 10, height: 10 };
   const usual = { in: size, cm: size, ppi: 300, layout: 'straight' } as const;
-  taken.push(products.add({ id: 'banner', name: 'banner silk', material: 'Silk', wants, usual }));
+  taken.push(
+    products.add({ id: 'banner', name: 'banner silk', material: 'Silk', wants, usual, made: false }),
+  );
   const scale = renderToStaticMarkup(<ProductsSection project={bolt} />);
   expect(scale).toContain('anner silk');
   expect(scale).toContain('400 ppi, lines from 0.1 mm, gaps from 0.1 mm. Your art has 100 ppi at the least');

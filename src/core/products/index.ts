@@ -1,6 +1,6 @@
 export type { Goods, Product, Wants } from './product';
 export { productSchema } from './product';
-export { productOf, products } from './registry';
+export { printedAs, productOf, products } from './registry';
 export {
   lengthsOf,
   mapOf,

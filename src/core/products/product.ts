@@ -40,6 +40,8 @@ export const productSchema = z.object({
     ppi: z.number().positive(),
     layout: z.enum(['straight', 'half-drop', 'brick', 'diamond']),
   }),
+  /** One thing that is made, not something that is printed by the length or in general. */
+  made: z.boolean().default(false),
   goods: goodsSchema.optional(),
 });
 

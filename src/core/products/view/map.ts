@@ -43,14 +43,21 @@ type Drawn = Mesh & {
 function surfacesOf(view: View, size: Size, room: RoomName, accent: Rgb): Drawn[] {
   const mm = lengthsOf(size);
   const { colours } = roomOf[room];
-  return view.parts.map(({ shape, is, at, turn, tip, gloss, behind, from }) => {
+  return view.parts.map(({ shape, is, at, turn, tip, gloss, behind, from, quarters }) => {
     const mesh = laid(meshOf(shape, mm), [mm(at[0]), mm(at[1]), mm(at[2])], turn, tip);
     const printed = is === 'print' && mesh.uv;
     if (printed) {
       const [x, y] = from.map(mm);
+      const [c, s] = [
+        [1, 0],
+        [0, 1],
+        [-1, 0],
+        [0, -1],
+      ][quarters];
       for (let n = 0; n < printed.length; n += 2) {
-        printed[n] += x;
-        printed[n + 1] += y;
+        const [u, v] = [printed[n], printed[n + 1]];
+        printed[n] = c * u - s * v + x;
+        printed[n + 1] = s * u + c * v + y;
       }
     }
     const colour = is === 'print' ? ([1, 1, 1] as const) : is === 'accent' ? linearOf(accent) : colours[is];
@@ -70,17 +77,17 @@ export function viewedFrom({ camera }: View, size: Size, picture: Size): Camera 
   return { from: place(camera.from), at: place(camera.at), degrees: (half * 360) / Math.PI };
 }
 
-/** Places in a px, no two of them in one row or column of so many: sixteen, or four for a quick look. */
-const places = (count: 4 | 16) => ({
+/** Places in a px, no two of them in one row or column of so many: 32, or four for a quick look. */
+const places = (count: 4 | 32) => ({
   count,
   x: Float64Array.from({ length: count }, (_, n) => (n + 0.5) / count),
   // The bits of the number turned round (van der Corput, 1935).
   y: Float64Array.from({ length: count }, (_, n) => {
-    const turned = ((n & 1) << 3) | ((n & 2) << 1) | ((n & 4) >> 1) | ((n & 8) >> 3);
-    return ((turned >> (count === 4 ? 2 : 0)) + 0.5) / count;
+    const turned = ((n & 1) << 4) | ((n & 2) << 2) | (n & 4) | ((n & 8) >> 2) | ((n & 16) >> 4);
+    return ((turned >> (count === 4 ? 3 : 0)) + 0.5) / count;
   }),
 });
-const SAMPLES = { fine: places(16), quick: places(4) };
+const SAMPLES = { fine: places(32), quick: places(4) };
 
 /** Surfaces differ in a px where one over the distance bends by more than this share of itself. */
 const BEND = 1e-4;

@@ -31,7 +31,9 @@ const partSchema = z.object({
   gloss: z.number().min(0).max(1).default(0),
   /** It stands behind all and throws no shadow. */
   behind: z.boolean().default(false),
-  /** Where on the print its own corner lies, mm. */
+  /** The print lies on it turned, by so many quarters clockwise. */
+  quarters: z.number().int().min(0).max(3).default(0),
+  /** Where on the print its own corner lies, mm; of one that is turned, the corner that it is turned about. */
   from: z.tuple([length, length]).default([0, 0]),
 });
 

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts';
-import { type LengthUnit, mmPer, products } from '@/core';
+import { type LengthUnit, mmPer, printedAs } from '@/core';
 import { trim } from '../../parts/lengths';
 
 /** More is plenty for all, ppi. */
@@ -22,7 +22,7 @@ export default function PpiChart({
   unit: LengthUnit;
 }) {
   const data = FACTORS.map((f) => ({ width: (widthMm * f) / mmPer(unit), ppi: leastPpi / f }));
-  const wanted = [...new Map(products.all().map((p) => [p.wants.ppi, p])).values()];
+  const wanted = [...new Map(printedAs('').map((p) => [p.wants.ppi, p])).values()];
   return (
     <Box>
       <Box aria-hidden sx={{ color: 'text.secondary' }}>

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Radio from '@mui/material/Radio';
 import Typography from '@mui/material/Typography';
-import { capital, type Project, products, setChecking } from '@/core';
+import { capital, type Project, printedAs, setChecking } from '@/core';
 import { heldPpi } from '@/session/arts';
 import { edit } from '@/session/bolt';
 import { trim } from '../../parts/lengths';
@@ -15,7 +15,7 @@ export default function ProductsSection({ project }: { project: Project }) {
   return (
     <Part title="Printed as">
       <Box role="radiogroup" aria-label="Printed as">
-        {products.all().map(({ id, name, wants }) => {
+        {printedAs(project.checking.product).map(({ id, name, wants }) => {
           const short = least < wants.ppi;
           return (
             <Box

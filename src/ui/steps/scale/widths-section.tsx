@@ -5,7 +5,16 @@ import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { capital, cellOf, isBare, type Project, products, repeatBlock, widthsThatWork } from '@/core';
+import {
+  capital,
+  cellOf,
+  isBare,
+  type Project,
+  printedAs,
+  products,
+  repeatBlock,
+  widthsThatWork,
+} from '@/core';
 import { heldPpi } from '@/session/arts';
 import { sessionStore } from '@/session/session';
 import { thinnestOnCloth } from '@/session/thinnest';
@@ -78,7 +87,7 @@ export default function WidthsSection({ project }: { project: Project }) {
     <Fold title="The width that works" summary={says}>
       <Box sx={{ display: 'grid', gap: 1.25 }}>
         <Box sx={{ display: 'grid' }}>
-          {products.all().map(({ id, name }) => (
+          {printedAs(project.checking.product).map(({ id, name }) => (
             <FormControlLabel
               key={id}
               label={capital(name)}

@@ -4,8 +4,8 @@ import { joined, laid, type Mesh, patch, type Vec } from '../mesh';
 import { solid } from './solid';
 
 /** Corners along each side. */
-const N = 96;
-const ROUNDS = 12;
+const N = 80;
+const ROUNDS = 14;
 
 /**
  * Two panels of cloth sewn together and filled: their sides draw in so that each row and column of the cloth keeps its length over
@@ -60,7 +60,7 @@ function panel(w: number, h: number, deep: number): Mesh {
         sum += Math.hypot(p[b] - p[a], q[b] - q[a], z[b] - z[a]);
       }
       // Newton's step on the width, the length across being nearly that of its flat and its rise.
-      const by = 1 + ((long - sum) / Math.max(flat, 1e-6)) * 0.7;
+      const by = 1 + ((long - sum) / Math.max(flat, 1e-6)) * 0.9;
       for (let k = 0; k <= N; k++) p[n(k, m)] *= by;
     }
   };

@@ -19,7 +19,7 @@ export const tube = solid(
   ({ through, radius, side, fine }, mm) => {
     const places = through.map((p): Vec => [mm(p[0]), mm(p[1]), mm(p[2])]);
     const [ra, rb] = Array.isArray(radius) ? radius.map(mm) : [mm(radius), mm(radius)];
-    const line = smoothLine(places, fine);
+    const line = capped(smoothLine(places, fine), Math.min(ra, rb));
     const across = 20;
     return patch({
       across,
@@ -30,14 +30,31 @@ export const tube = solid(
         const out = unit(cross(along, side));
         const flat = unit(cross(out, along));
         const t = (2 * Math.PI * i) / across;
-        // Its ends are round.
-        const end = Math.min(j, line.length - 1 - j);
-        const full = end === 0 ? 0.35 : end === 1 ? 0.8 : 1;
+        const full = CAP[Math.min(j, line.length - 1 - j)]?.[1] ?? 1;
         return plus(plus(line[j], out, ra * full * Math.cos(t)), flat, rb * full * Math.sin(t));
       },
     });
   },
 );
+
+/** Its ends are round: how far from an end, as a share of its radius, it is how thick. */
+const CAP: [away: number, full: number][] = [
+  [0, 0.02],
+  [0.1, 0.44],
+  [0.4, 0.8],
+  [1, 1],
+];
+
+/** A line with stops for its round ends. */
+function capped(line: readonly Vec[], radius: number): Vec[] {
+  const ends = (a: Vec, b: Vec): Vec[] => {
+    const way = unit(minus(b, a));
+    const most = Math.min(radius, Math.hypot(...minus(b, a)) * 0.9);
+    return CAP.map(([away]) => plus(a, way, away * most));
+  };
+  const last = line.length - 1;
+  return [...ends(line[0], line[1]), ...line.slice(1, -1), ...ends(line[last], line[last - 1]).reverse()];
+}
 
 function smoothLine(places: readonly Vec[], fine: number): Vec[] {
   const line: Vec[] = [];
