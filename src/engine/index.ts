@@ -13,6 +13,7 @@ import {
 } from './protocol';
 import type { Services } from './services';
 import type { TileFile } from './tile-services';
+import type { ThingAsk } from './view-services';
 import { type Bounds, WorkerSlot } from './worker-slot';
 
 export type { ScreenReport, ScreensAsk } from './colour-services';
@@ -256,8 +257,21 @@ export const screens = (
   );
 
 export const viewThing = (...[request, ask, load]: [...Parameters<Services['viewThing']>, AssetLoader]) =>
-  withArt(views, request.arts, load, (s) => s.viewThing(request, ask));
-export const thingPlaces: Call<'thingPlaces'> = (ask) => views.run((s) => s.thingPlaces(ask));
+  withArt(views, request.arts, load, async (s) => {
+    await givePhoto(s, ask, load);
+    return s.viewThing(request, ask);
+  });
+export const thingPlaces = (ask: ThingAsk, load: AssetLoader) =>
+  views.run(async (s) => {
+    await givePhoto(s, ask, load);
+    return s.thingPlaces(ask);
+  });
+export const reducePhoto = (bytes: Uint8Array<ArrayBuffer>) =>
+  pages.run((s) => s.reducePhoto(bytes), reading);
+async function givePhoto(s: Remote<Services>, { goods: { view } }: ThingAsk, load: AssetLoader) {
+  if ('photo' in view && !(await s.hasPhoto(view.photo.id)))
+    await s.takePhoto(view.photo.id, handedOver(await load(view.photo.id)));
+}
 
 export const check = (...[request, options, load]: [...Parameters<Services['check']>, AssetLoader]) =>
   withArt(

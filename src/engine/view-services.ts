@@ -6,16 +6,21 @@ import {
   newRaster,
   type PaintAsk,
   paintView,
+  photoMap,
   pixelPlan,
+  type Raster,
   type Rgb,
   type RoomName,
+  reduceTo,
   renderBlock,
   repeatBlock,
+  Said,
   type Size,
   type Texture,
   textureOf,
   type ViewMap,
 } from '../core';
+import { decodePicture } from './decode';
 import type { SceneRequest } from './protocol';
 import { quickScene } from './quick-art';
 import { bitmapSoon } from './surface';
@@ -42,6 +47,12 @@ export type ThingPlaces = { width: number; height: number; u: Float32Array; v: F
 const maps = new LruCache<ViewMap>(4e6, (m) => m.width * m.height);
 const textures = new LruCache<Texture>(12e6, (t) => t.levels[0].width * t.levels[0].height);
 
+/** Photographs of things, px in all. */
+const photos = new LruCache<Raster>(24e6, (p) => p.width * p.height);
+
+/** No photograph of a thing is kept longer than this, px. */
+const PHOTO_PX = 2600;
+
 /** How long a block is drawn at most, px: for a first look, and for good. */
 const LONG = { quick: 800, fine: 2600 };
 
@@ -52,9 +63,19 @@ function mapFor({ goods, printMm, room, accent, picture, quick }: ThingAsk): Vie
   const key = JSON.stringify([goods.view, printMm, room, accent, size, quick]);
   const known = maps.get(key);
   if (known) return known;
-  const made = mapOf(goods.view, printMm, size, room, accent, quick);
+  const made = mapped(goods, printMm, size, room, accent, quick);
   maps.keep(key, made);
   return made;
+}
+
+function mapped(
+  { view }: Goods,
+  ...[print, size, room, accent, quick]: [Size, Size, RoomName, Rgb, boolean]
+): ViewMap {
+  if ('parts' in view) return mapOf(view, print, size, room, accent, quick);
+  const photo = photos.get(view.photo.id);
+  if (!photo) throw new Said('The photograph of this thing is not there any more. Bring it in again.');
+  return photoMap(photo, view, print, size);
 }
 
 function textureFor(request: SceneRequest, { cloth, quick }: ThingAsk): Texture {
@@ -72,6 +93,27 @@ function textureFor(request: SceneRequest, { cloth, quick }: ThingAsk): Texture 
 
 /** Things with the cloth on them. */
 export const viewServices = {
+  /** A photograph that comes from elsewhere, no larger than a thing is shown, as a JPEG. */
+  async reducePhoto(
+    bytes: Uint8Array<ArrayBuffer>,
+  ): Promise<{ jpeg: Uint8Array<ArrayBuffer>; width: number; height: number }> {
+    const { raster } = reduceTo(await decodePicture(bytes), PHOTO_PX);
+    const canvas = new OffscreenCanvas(raster.width, raster.height);
+    const context = canvas.getContext('2d', { alpha: false });
+    const bitmap = await bitmapSoon(raster);
+    context?.drawImage(bitmap, 0, 0);
+    bitmap.close();
+    const jpeg = new Uint8Array(
+      await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.92 })).arrayBuffer(),
+    );
+    return transfer({ jpeg, width: raster.width, height: raster.height }, [jpeg.buffer]);
+  },
+
+  hasPhoto: (id: string) => photos.get(id) !== undefined,
+  async takePhoto(id: string, bytes: Uint8Array<ArrayBuffer>) {
+    photos.keep(id, await decodePicture(bytes));
+  },
+
   async viewThing(request: SceneRequest, ask: ThingAsk): Promise<ImageBitmap> {
     const map = mapFor(ask);
     const out = newRaster(map.width, map.height);

@@ -4,6 +4,7 @@ import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
 import { holdBolt, onceFree, talk } from './bolt-lock';
 import { wantCheck } from './checks';
+import { readyOwnThings } from './own-things';
 import { holdPictures, putBesideBack } from './pictures';
 import { fetchPrepared, keepPrepared, takePrepared } from './prepared';
 import { dropProposal, useProposal } from './proposal';
@@ -73,7 +74,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   let endSaving = async () => {};
   // The last write first, then the lock.
   if (release) mine.atEnd(() => endSaving().finally(release));
-  await mine.answer(Promise.all([readyTrueSize(), readySavePlace(), readyRuler()]));
+  await mine.answer(Promise.all([readyTrueSize(), readySavePlace(), readyRuler(), readyOwnThings()]));
   const [found, prepared] = await Promise.all([openBolt(id), mine.answer(fetchPrepared(id))]);
   const { project } = useBolt.getState();
   if (!found || !project) return 'missing';

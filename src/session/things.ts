@@ -18,7 +18,8 @@ import {
   shownColourway,
 } from '../core';
 import { type ThingAsk, type ThingPlaces, thingPlaces, viewThing } from '../engine';
-import { loadAsset, sceneRequest } from './arts';
+import { sceneRequest } from './arts';
+import { loadPicture } from './own-things';
 import { session, sessionPart, sessionStore } from './session';
 import { textOf } from './trouble';
 import { projectKey } from './wall';
@@ -107,7 +108,7 @@ function askOf(project: Project, asked: Asked, picture: Size, quick: boolean): T
 }
 
 const draw = (project: Project, asked: Asked, picture: Size, quick: boolean) =>
-  viewThing(sceneRequest(project, true, asked.way.id), askOf(project, asked, picture, quick), loadAsset);
+  viewThing(sceneRequest(project, true, asked.way.id), askOf(project, asked, picture, quick), loadPicture);
 
 /**
  * Asks for the thing as it is looked at now, in a picture of some px: first a quick one; a fine one after it where the hand is at rest.
@@ -142,7 +143,7 @@ export async function readyPlaces(project: Project, picture: Size) {
   const mine = places();
   if (mine.key === key) return;
   Object.assign(mine, { key, found: null });
-  const found = await session().answer(thingPlaces(ask));
+  const found = await session().answer(thingPlaces(ask, loadPicture));
   if (mine.key === key) mine.found = found;
 }
 
@@ -173,6 +174,23 @@ export function moveRepeat(project: Project, { x, y }: Point) {
     return { from: { x: within(x, block.width * times), y: within(y, block.height * times) } };
   });
 }
+
+/** Goods that are being made up, drawn with the cloth on them in the colourway on show. */
+export const drawGoods = (
+  project: Project,
+  goods: Goods,
+  printMm: Size,
+  picture: Size,
+): Promise<ImageBitmap> =>
+  draw(
+    project,
+    {
+      ...{ thing: { ...nth(things(), 0), goods }, printMm, way: shownColourway(project) },
+      ...{ times: 1, from: { x: 0, y: 0 }, room: 'light', matched: true },
+    },
+    picture,
+    true,
+  );
 
 /** The thing as it is looked at, for the board. */
 export function forBoard(project: Project): ShownThing {

@@ -1,3 +1,4 @@
+export { fromBase64, toBase64 } from './base64';
 export { ppiOf, tookPhoto } from './density';
 export { fileNames, NAME_PARTS, NAME_TEMPLATE, type NamePart } from './file-names';
 export {

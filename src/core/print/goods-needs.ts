@@ -19,6 +19,9 @@ export type GoodsNeeds = {
   meets: Meeting | null;
 };
 
+/** What is larger by less is not called so. */
+const NEARLY = 1.001;
+
 type Ask = {
   product: Product;
   /** The print of the thing, and the repeat block at its own size, mm. */
@@ -52,7 +55,7 @@ export function goodsNeeds({ product, printMm, blockMm, times, ppi, heldPpi }: A
         ? { width: px(block.width), height: px(block.height) }
         : { width: px(printMm.width + 2 * goods.bleedMm), height: px(printMm.height + 2 * goods.bleedMm) },
     ...{ ppi, held, fewPpi: held < wants.ppi },
-    larger: block.width > printMm.width || block.height > printMm.height,
+    larger: block.width > printMm.width * NEARLY || block.height > printMm.height * NEARLY,
     meets: girthMm ? { girthMm, repeats, whole, times: (times * repeats) / whole } : null,
   };
 }

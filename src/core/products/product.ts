@@ -1,14 +1,14 @@
 import { z } from 'zod';
-import { length, viewSchema } from './view';
+import { length, photoSchema, type View, viewSchema } from './view';
 
-const size = z.object({ width: z.number().positive(), height: z.number().positive() });
+const size = z.strictObject({ width: z.number().positive(), height: z.number().positive() });
 const sizes = z.array(size).min(1).max(12);
 
 /** What is made of it: in which sizes, how it is printed, and how it is looked at. */
-const goodsSchema = z.object({
+const goodsSchema = z.strictObject({
   name: z.string().min(1).max(80),
   /** How large the print of it is, in each unit; which of them is usual, from 0. */
-  sizes: z.object({ in: sizes, cm: sizes }),
+  sizes: z.strictObject({ in: sizes, cm: sizes }),
   usual: z.number().int().min(0).default(0),
   /** Whoever prints it repeats a block, or prints one sheet that is as large as the goods. */
   prints: z.enum(['block', 'sheet']),
@@ -18,23 +18,24 @@ const goodsSchema = z.object({
   cutEvery: length.optional(),
   /** It goes round something of this girth and meets itself. */
   meets: length.optional(),
-  view: viewSchema,
+  /** It is built of shapes in a room, or it is a photograph. */
+  view: z.union([viewSchema, photoSchema]),
 });
 
 /** Something that the cloth is printed for. */
-export const productSchema = z.object({
+export const productSchema = z.strictObject({
   id: z.string().min(1).max(64),
   name: z.string().min(1).max(80),
   /** What it is made of, as a sentence begins: "Cloth wants 150 ppi". */
   material: z.string().min(1).max(80),
   /** The least that a print of it holds: ppi of the art, thinnest line and smallest gap in mm. */
-  wants: z.object({
+  wants: z.strictObject({
     ppi: z.number().positive().max(2400),
     lineMm: z.number().positive().max(100),
     gapMm: z.number().positive().max(100),
   }),
   /** A cell that is often chosen for it, in each unit, its ppi and layout. */
-  usual: z.object({
+  usual: z.strictObject({
     in: size,
     cm: size,
     ppi: z.number().positive(),
@@ -48,3 +49,6 @@ export const productSchema = z.object({
 export type Product = z.infer<typeof productSchema>;
 export type Wants = Product['wants'];
 export type Goods = z.infer<typeof goodsSchema>;
+
+/** How goods are built of shapes in a room; null where they are a photograph. */
+export const builtView = ({ view }: Pick<Goods, 'view'>): View | null => ('parts' in view ? view : null);

@@ -6,6 +6,8 @@ export type Registry<T> = {
   of: (id: string) => T | undefined;
   /** Adds one at the end, or in the place of one of its name; what takes it out again is returned. */
   add: (entry: T) => () => void;
+  /** Takes the one of that name out. */
+  remove: (id: string) => void;
 };
 
 /** A registry of these, known by `idsOf` (one may have several names). */
@@ -14,6 +16,9 @@ export function registry<T>(entries: readonly T[], idsOf: (entry: T) => string[]
   return {
     all: () => list,
     of: (id) => list.find((e) => idsOf(e).includes(id)),
+    remove(id) {
+      list = list.filter((e) => !idsOf(e).includes(id));
+    },
     add(entry) {
       const before = list;
       const ids = idsOf(entry);

@@ -1,6 +1,8 @@
 export { length, lengthsOf } from './lengths';
-export { mapOf, type ViewMap, viewedFrom } from './map';
+export { mapOf, viewedFrom } from './map';
 export { type PaintAsk, paintView, type Texture, textureOf } from './paint';
+export { type PhotoView, photoMap, photoSchema } from './photo';
 export { ROOMS, type RoomName } from './rooms';
 export { projection } from './triangles';
-export { viewSchema } from './view';
+export { type View, viewSchema } from './view';
+export type { ViewMap } from './view-map';

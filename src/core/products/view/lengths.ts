@@ -3,7 +3,7 @@ import { z } from 'zod';
 /** A length, mm: a number, or one that follows the size of the thing ("its width, twice, and 10 more"). */
 export const length = z.union([
   z.number().min(-20_000).max(20_000),
-  z.object({
+  z.strictObject({
     width: z.number().min(-20).max(20).default(0),
     height: z.number().min(-20).max(20).default(0),
     plus: z.number().min(-20_000).max(20_000).default(0),

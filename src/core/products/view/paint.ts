@@ -2,8 +2,8 @@ import type { Point } from '../../lattice';
 import type { Raster } from '../../raster';
 import { newRaster } from '../../raster';
 import { ArgumentError } from '../../units';
-import type { ViewMap } from './map';
 import { linearOf } from './rooms';
+import type { ViewMap } from './view-map';
 
 /** A repeat block that goes on in every direction, with its smaller copies, opaque RGBA. */
 export type Texture = {

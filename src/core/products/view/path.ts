@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { length, type Resolve } from './lengths';
 
 /** A way in a plane, walked step by step: straight on, or round a bend. Its length is exact by construction. */
-export const pathSchema = z.object({
+export const pathSchema = z.strictObject({
   /** Where it begins: out (or toward the viewer) and up. */
   from: z.tuple([length, length]),
   /** Where it heads, degrees: 0 is down, 90 outward, 180 up. */
@@ -10,8 +10,8 @@ export const pathSchema = z.object({
   steps: z
     .array(
       z.union([
-        z.object({ go: length }),
-        z.object({ turn: z.number().min(-1440).max(1440), radius: length }),
+        z.strictObject({ go: length }),
+        z.strictObject({ turn: z.number().min(-1440).max(1440), radius: length }),
       ]),
     )
     .min(1)

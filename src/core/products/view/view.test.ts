@@ -3,16 +3,25 @@ import { describe, expect, test } from 'vitest';
 import { printSizeOf } from '../../print';
 import { newRaster, type Raster } from '../../raster';
 import { ArgumentError } from '../../units';
-import { productSchema } from '../product';
+import { builtView, type Goods, productSchema } from '../product';
 import { productOf, products } from '../registry';
 import { lengthsOf } from './lengths';
-import { mapOf, type ViewMap } from './map';
+import { mapOf } from './map';
 import { paintView, type Texture, textureOf } from './paint';
 import { stopsOf } from './path';
 import { meshOf } from './solids';
+import type { View } from './view';
+import type { ViewMap } from './view-map';
 
 const PICTURE = { width: 900, height: 700 };
-const made = products.all().flatMap((p) => (p.goods ? [{ id: p.id, goods: p.goods }] : []));
+const made = products
+  .all()
+  .flatMap((p) => (p.goods ? [{ id: p.id, goods: p.goods, view: viewOf(p.goods) }] : []));
+function viewOf(goods: Goods): View {
+  const view = builtView(goods);
+  if (!view) throw new Error('It is a photograph.');
+  return view;
+}
 
 /** A block of two colours in squares. */
 function checker(squareMm: number, [a, b]: [number, number] = [0, 255]): Texture {
@@ -37,7 +46,7 @@ function mapped(id: string, picture = PICTURE): ViewMap {
   if (!goods) throw new Error(`Nothing is made of ${id}.`);
   const key = `${id} ${picture.width}`;
   const map =
-    maps.get(key) ?? mapOf(goods.view, printSizeOf(goods, 'cm', null), picture, 'light', [120, 40, 90]);
+    maps.get(key) ?? mapOf(viewOf(goods), printSizeOf(goods, 'cm', null), picture, 'light', [120, 40, 90]);
   maps.set(key, map);
   return map;
 }
@@ -54,11 +63,11 @@ const painted = (
 describe('what is printed keeps its size on the surface', () => {
   test.each(
     made.flatMap(({ id, goods }) =>
-      [...new Set([0, goods.sizes.cm.length - 1])].map((n) => ({ id, n, goods })),
+      [...new Set([0, goods.sizes.cm.length - 1])].map((n) => ({ id, n, goods, view: viewOf(goods) })),
     ),
-  )('$id, size $n: from corner to corner as far as on the print', ({ goods, n }) => {
+  )('$id, size $n: from corner to corner as far as on the print', ({ goods, view, n }) => {
     const mm = lengthsOf(printSizeOf(goods, 'cm', n));
-    for (const { is, shape } of goods.view.parts) {
+    for (const { is, shape } of view.parts) {
       if (is !== 'print') continue;
       const { at, uv, grids } = meshOf(shape, mm);
       if (!uv) throw new Error('It has no place for a print.');
@@ -141,12 +150,13 @@ function rayOf(id: string) {
   const goods = productOf(id).goods;
   if (!goods) throw new Error('Nothing is made of it.');
   const mm = lengthsOf(printSizeOf(goods, 'cm', null));
-  const from = goods.view.camera.from.map(mm);
-  const at = goods.view.camera.at.map(mm);
+  const { camera } = viewOf(goods);
+  const from = camera.from.map(mm);
+  const at = camera.at.map(mm);
   const f = at.map((v, k) => v - from[k]);
   const flat = Math.hypot(f[0], f[2]);
   const [yaw, pitch] = [Math.atan2(f[0], -f[2]), Math.atan2(f[1], flat)];
-  const tall = 2 * Math.tan((goods.view.camera.degrees * Math.PI) / 360);
+  const tall = 2 * Math.tan((camera.degrees * Math.PI) / 360);
   return (x: number, y: number) => {
     // In the camera's own axes, then tipped by its pitch and turned by its yaw.
     const a = ((x - PICTURE.width / 2) / PICTURE.height) * tall;
@@ -374,26 +384,21 @@ describe('what cannot be shown', () => {
       { width: 9000, height: 9000 },
     ])
       expect(() =>
-        mapOf(
-          (goods as NonNullable<typeof goods>).view,
-          { width: 200, height: 90 },
-          picture,
-          'light',
-          [0, 0, 0],
-        ),
+        mapOf(viewOf(goods as Goods), { width: 200, height: 90 }, picture, 'light', [0, 0, 0]),
       ).toThrow(ArgumentError);
   });
 
   test('a product with a part of no known shape, no parts, a size of nothing, or more than can be drawn', () => {
     const mug = structuredClone(productOf('mug'));
-    const goods = mug.goods as NonNullable<typeof mug.goods>;
+    const goods = mug.goods as Goods;
+    const view = viewOf(goods);
     const bad = (change: object) =>
       productSchema.safeParse({ ...mug, goods: { ...goods, ...change } }).success;
     expect(bad({})).toBe(true);
-    expect(bad({ view: { ...goods.view, parts: [] } })).toBe(false);
-    expect(bad({ view: { ...goods.view, parts: [{ is: 'print', shape: { solid: 'cloud' } }] } })).toBe(false);
+    expect(bad({ view: { ...view, parts: [] } })).toBe(false);
+    expect(bad({ view: { ...view, parts: [{ is: 'print', shape: { solid: 'cloud' } }] } })).toBe(false);
     expect(bad({ sizes: { ...goods.sizes, cm: [{ width: 0, height: 4 }] } })).toBe(false);
-    expect(bad({ view: { ...goods.view, parts: Array(200).fill(goods.view.parts[0]) } })).toBe(false);
-    expect(bad({ view: { ...goods.view, camera: { ...goods.view.camera, degrees: 0 } } })).toBe(false);
+    expect(bad({ view: { ...view, parts: Array(200).fill(view.parts[0]) } })).toBe(false);
+    expect(bad({ view: { ...view, camera: { ...view.camera, degrees: 0 } } })).toBe(false);
   });
 });

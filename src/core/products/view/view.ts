@@ -20,7 +20,7 @@ const MATERIALS = [
 ] as const;
 export type Material = (typeof MATERIALS)[number];
 
-const partSchema = z.object({
+const partSchema = z.strictObject({
   is: z.enum(MATERIALS),
   shape: solidSchema,
   at: vec.default([0, 0, 0]),
@@ -38,8 +38,8 @@ const partSchema = z.object({
 });
 
 /** What is seen of a thing: its parts in a room (mm: to the right, up, to the viewer), and from where. */
-export const viewSchema = z.object({
-  camera: z.object({
+export const viewSchema = z.strictObject({
+  camera: z.strictObject({
     from: vec,
     at: vec,
     /** How much is seen from top to bottom, degrees. */
@@ -48,7 +48,7 @@ export const viewSchema = z.object({
   /** From where the light falls. */
   light: z.tuple([z.number(), z.number(), z.number()]).default([-0.55, 0.75, 0.6]),
   /** Where a hand of a grown person is laid beside it for scale: its wrist, and how it is turned, degrees. */
-  hand: z.object({ at: vec, turn: z.number() }).optional(),
+  hand: z.strictObject({ at: vec, turn: z.number() }).optional(),
   parts: z.array(partSchema).min(1).max(80),
 });
 export type View = z.infer<typeof viewSchema>;

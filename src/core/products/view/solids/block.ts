@@ -9,7 +9,7 @@ import { solid } from './solid';
  * its sides from the front.
  */
 export const block = solid(
-  z.object({
+  z.strictObject({
     solid: z.literal('block'),
     width: length,
     height: length,

@@ -12,7 +12,7 @@ const DOWN = 60;
  * where it falls free. 0 faces the viewer in the middle of it.
  */
 export const gathers = solid(
-  z.object({
+  z.strictObject({
     solid: z.literal('gathers'),
     /** The cloth: how wide it is round, and how long it hangs. */
     width: length,

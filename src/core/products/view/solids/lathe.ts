@@ -6,7 +6,7 @@ import { solid } from './solid';
 
 /** Something turned: a path led round the upright axis. It is printed round from behind on; `round`: through how many degrees. */
 export const lathe = solid(
-  z.object({
+  z.strictObject({
     solid: z.literal('lathe'),
     path: pathSchema,
     /** From where to where, degrees about the axis; 0 faces the viewer, 90 is to the right. */

@@ -12,7 +12,7 @@ const ROUNDS = 14;
  * the filling. Seen from in front, its middle at the origin.
  */
 export const pillow = solid(
-  z.object({
+  z.strictObject({
     solid: z.literal('pillow'),
     width: length,
     height: length,

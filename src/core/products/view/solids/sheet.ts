@@ -9,7 +9,7 @@ import { solid } from './solid';
  * is a line whose direction swings, so that the cloth keeps its length across.
  */
 export const sheet = solid(
-  z.object({
+  z.strictObject({
     solid: z.literal('sheet'),
     path: pathSchema,
     width: length,

@@ -10,7 +10,7 @@ const place = z.tuple([length, length]);
  * sees all of its outline). Its rim is round; it may be filled, so that it swells a little toward its middle.
  */
 export const slab = solid(
-  z.object({
+  z.strictObject({
     solid: z.literal('slab'),
     width: length,
     height: length,

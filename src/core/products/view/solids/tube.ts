@@ -7,7 +7,7 @@ const place = z.tuple([length, length, length]);
 
 /** A round or flattened rod along a smooth line through some places (Catmull and Rom, 1974). */
 export const tube = solid(
-  z.object({
+  z.strictObject({
     solid: z.literal('tube'),
     through: z.array(place).min(2).max(60),
     /** Half its thickness: in the plane that its line bends in, and out of it. */

@@ -1,4 +1,4 @@
-import { lengthsOf, projection, type Size, viewedFrom } from '@/core';
+import { builtView, lengthsOf, projection, type Size, viewedFrom } from '@/core';
 import type { Thing } from '@/session/things';
 
 /** The bones of a grown person's hand, from the middle of the wrist, mm: where each finger begins and ends, and how thick it is. */
@@ -13,8 +13,8 @@ const PALM = 'M-26 26L-28 -8L-36 -46L-38 -88L-20 -100L10 -101L36 -88L36 -54L29 -
 
 /** A hand laid beside a thing, drawn in chalk at the size that it has there. */
 export default function Hand({ thing, printMm, picture }: { thing: Thing; printMm: Size; picture: Size }) {
-  const { view } = thing.goods;
-  if (!view.hand) return null;
+  const view = builtView(thing.goods);
+  if (!view?.hand) return null;
   const mm = lengthsOf(printMm);
   const at = view.hand.at.map(mm);
   const seen = projection(viewedFrom(view, printMm, picture), picture);

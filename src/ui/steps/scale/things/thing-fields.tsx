@@ -9,6 +9,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import {
+  builtView,
   capital,
   cellOf,
   goodsNeeds,
@@ -166,7 +167,7 @@ export default function ThingFields({ project }: { project: Project }) {
             label="Matched from width to width"
           />
         )}
-        {goods.view.hand && (
+        {builtView(goods)?.hand && (
           <FormControlLabel
             sx={{ '& .MuiCheckbox-root': { py: 0.4 } }}
             control={
