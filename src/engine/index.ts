@@ -261,6 +261,9 @@ export const viewThing = (...[request, ask, load]: [...Parameters<Services['view
     await givePhoto(s, ask, load);
     return s.viewThing(request, ask);
   });
+export const readyThing: Call<'readyThing'> = (ask) => views.run((s) => s.readyThing(ask));
+export const readyCloth = (...[request, ask, load]: [...Parameters<Services['readyCloth']>, AssetLoader]) =>
+  withArt(views, request.arts, load, (s) => s.readyCloth(request, ask));
 export const thingPlaces = (ask: ThingAsk, load: AssetLoader) =>
   views.run(async (s) => {
     await givePhoto(s, ask, load);

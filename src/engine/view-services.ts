@@ -16,8 +16,11 @@ import {
   repeatBlock,
   Said,
   type Size,
+  type Standing,
+  standing,
   type Texture,
   textureOf,
+  type View,
   type ViewMap,
 } from '../core';
 import { decodePicture } from './decode';
@@ -27,7 +30,7 @@ import { bitmapSoon } from './surface';
 
 /**
  * How a thing is wanted: which one, how large its print is (mm), in what room, with ribbons of what colour, in a picture of how many px.
- * `quick`: seen at half the size and rougher, for while it is being changed. `cloth`: a name of the cloth in its colours, so that it is
+ * `quick`: seen smaller and rougher, for while it is being changed. `cloth`: a name of the cloth in its colours, so that it is
  * rendered once.
  */
 export type ThingAsk = PaintAsk & {
@@ -44,27 +47,43 @@ export type ThingAsk = PaintAsk & {
 export type ThingPlaces = { width: number; height: number; u: Float32Array; v: Float32Array };
 
 /** What is kept of maps and blocks, px in all. */
-const maps = new LruCache<ViewMap>(4e6, (m) => m.width * m.height);
+const area = ({ width, height }: Size) => width * height;
+const maps = { quick: new LruCache<ViewMap>(1.3e6, area), fine: new LruCache<ViewMap>(1.6e6, area) };
 const textures = new LruCache<Texture>(12e6, (t) => t.levels[0].width * t.levels[0].height);
 
+/** Things as they stand in a room: how many. */
+const stood = new LruCache<Standing>(40, () => 1);
 /** Photographs of things, px in all. */
 const photos = new LruCache<Raster>(24e6, (p) => p.width * p.height);
 
 /** No photograph of a thing is kept longer than this, px. */
 const PHOTO_PX = 2600;
 
+/** How large a quick look is beside the picture. */
+const QUICK = 0.4;
+
 /** How long a block is drawn at most, px: for a first look, and for good. */
 const LONG = { quick: 800, fine: 2600 };
 
 function mapFor({ goods, printMm, room, accent, picture, quick }: ThingAsk): ViewMap {
   const size = quick
-    ? { width: Math.ceil(picture.width / 2), height: Math.ceil(picture.height / 2) }
+    ? { width: Math.ceil(picture.width * QUICK), height: Math.ceil(picture.height * QUICK) }
     : picture;
   const key = JSON.stringify([goods.view, printMm, room, accent, size, quick]);
-  const known = maps.get(key);
+  const kept = maps[quick ? 'quick' : 'fine'];
+  const known = kept.get(key);
   if (known) return known;
   const made = mapped(goods, printMm, size, room, accent, quick);
-  maps.keep(key, made);
+  kept.keep(key, made);
+  return made;
+}
+
+function standingOf(view: View, print: Size, room: RoomName): Standing {
+  const key = JSON.stringify([view, print, room]);
+  const known = stood.get(key);
+  if (known) return known;
+  const made = standing(view, print, room);
+  stood.keep(key, made);
   return made;
 }
 
@@ -72,13 +91,13 @@ function mapped(
   { view }: Goods,
   ...[print, size, room, accent, quick]: [Size, Size, RoomName, Rgb, boolean]
 ): ViewMap {
-  if ('parts' in view) return mapOf(view, print, size, room, accent, quick);
+  if ('parts' in view) return mapOf(standingOf(view, print, room), size, accent, quick);
   const photo = photos.get(view.photo.id);
   if (!photo) throw new Said('The photograph of this thing is not there any more. Bring it in again.');
   return photoMap(photo, view, print, size);
 }
 
-function textureFor(request: SceneRequest, { cloth, quick }: ThingAsk): Texture {
+function textureFor(request: SceneRequest, { cloth, quick }: Pick<ThingAsk, 'cloth' | 'quick'>): Texture {
   const fine = textures.get(`${cloth}|fine`);
   const known = fine ?? (quick ? textures.get(`${cloth}|quick`) : undefined);
   if (known) return known;
@@ -93,6 +112,15 @@ function textureFor(request: SceneRequest, { cloth, quick }: ThingAsk): Texture 
 
 /** Things with the cloth on them. */
 export const viewServices = {
+  /** Sets a thing up in its room, so that it is there at once when it is looked at. */
+  readyThing({ goods: { view }, printMm, room }: Pick<ThingAsk, 'goods' | 'printMm' | 'room'>) {
+    if ('parts' in view) standingOf(view, printMm, room);
+  },
+  /** Renders the cloth that is to be seen on things. */
+  readyCloth(request: SceneRequest, ask: Pick<ThingAsk, 'cloth' | 'quick'>) {
+    textureFor(request, ask);
+  },
+
   /** A photograph that comes from elsewhere, no larger than a thing is shown, as a JPEG. */
   async reducePhoto(
     bytes: Uint8Array<ArrayBuffer>,
@@ -117,7 +145,7 @@ export const viewServices = {
   async viewThing(request: SceneRequest, ask: ThingAsk): Promise<ImageBitmap> {
     const map = mapFor(ask);
     const out = newRaster(map.width, map.height);
-    paintView(map, textureFor(request, ask), ask, out);
+    paintView(map, textureFor(request, ask), { ...ask, rough: ask.quick }, out);
     const bitmap = await bitmapSoon(out);
     return transfer(bitmap, [bitmap]);
   },

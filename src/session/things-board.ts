@@ -1,4 +1,5 @@
 import {
+  capital,
   cellOf,
   type LengthUnit,
   lengthText,
@@ -41,7 +42,7 @@ export async function makeThingsBoard(
     title: ask.title,
     subtitle: ask.subtitle,
     things: project.board.map((shown) => ({
-      name: thingOf(shown.product).goods.name,
+      name: capital(thingOf(shown.product).goods.name),
       note: shownNote(project, shown),
       chips: chipsOf(project.colourways.find((c) => c.id === shown.colourway)?.colours ?? ['#ffffff']),
     })),

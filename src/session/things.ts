@@ -17,7 +17,7 @@ import {
   type Size,
   shownColourway,
 } from '../core';
-import { type ThingAsk, type ThingPlaces, thingPlaces, viewThing } from '../engine';
+import { readyCloth, readyThing, type ThingAsk, type ThingPlaces, thingPlaces, viewThing } from '../engine';
 import { sceneRequest } from './arts';
 import { loadPicture } from './own-things';
 import { session, sessionPart, sessionStore } from './session';
@@ -96,6 +96,10 @@ type Asked = Pick<Look, 'times' | 'from' | 'room' | 'matched'> & {
   way: Colourway;
 };
 
+/** A name of the cloth in the colours of a colourway. */
+const clothOf = (project: Project, way: Colourway) =>
+  `${project.id}|${projectKey(project)}|${way.id}|${way.colours.join()}`;
+
 function askOf(project: Project, asked: Asked, picture: Size, quick: boolean): ThingAsk {
   const { thing, printMm, way, times, from, room, matched } = asked;
   return {
@@ -103,7 +107,7 @@ function askOf(project: Project, asked: Asked, picture: Size, quick: boolean): T
     ...{ printMm, room, picture, quick, size: times, from },
     accent: rgbOfHex(accentOf(way)),
     ...(thing.goods.cutEvery !== undefined && !matched ? { cutEvery: printMm.width } : {}),
-    cloth: `${project.id}|${projectKey(project)}|${way.id}|${way.colours.join()}`,
+    cloth: clothOf(project, way),
   };
 }
 
@@ -131,6 +135,27 @@ export function wantThing(project: Project, picture: Size, atRest: boolean) {
   });
   useThings.setState({ done: false });
   void session().latest('thing', wish(true));
+}
+
+/**
+ * Makes ready what things are shown with: the cloth in the colourway on show, then each thing in its usual size, one after another, for
+ * as long as none is looked at.
+ */
+export function readyThings(project: Project) {
+  const look = useThings.getState();
+  const { way } = shownThing(project, look);
+  const cloth = clothOf(project, way);
+  const request = sceneRequest(project, true, way.id);
+  void session().latest('ready things', {
+    run: async (newest) => {
+      await readyCloth(request, { cloth, quick: true }, loadPicture);
+      for (const { goods } of things()) {
+        if (!newest() || useThings.getState().open) return;
+        await readyThing({ goods, printMm: printSizeOf(goods, project.brief.unit, null), room: look.room });
+      }
+    },
+    keep: () => {},
+  });
 }
 
 const places = sessionPart((): { key: string; found: ThingPlaces | null } => ({ key: '', found: null }));

@@ -11,6 +11,8 @@ export {
   projection,
   ROOMS,
   type RoomName,
+  type Standing,
+  standing,
   type Texture,
   textureOf,
   type View,

@@ -4,7 +4,7 @@ import { type Caster, lightAt, shadowMap } from './shadow';
 
 /** So many places of the window or lamp, and of the sky, are looked from. */
 const KEYS = 8;
-const SKIES = 26;
+const SKIES = 32;
 /** How wide the window is, as a share of how far away it is. */
 const WINDOW = 0.17;
 /** How sharp a gloss mirrors the window, and how bright. */

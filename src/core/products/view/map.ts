@@ -1,58 +1,10 @@
 import type { Rgb } from '../../colour';
 import type { Size } from '../../lattice';
-import { lengthsOf } from './lengths';
-import { type Lit, lightOf } from './light';
-import { laid, type Mesh, type Vec } from './mesh';
-import { linearOf, type RoomName, roomOf } from './rooms';
-import { meshOf } from './solids';
-import { type Camera, eachTriangle, projection, type Seen } from './triangles';
-import type { Material, View } from './view';
+import { linearOf, roomOf } from './rooms';
+import { type Standing, type Surface, viewedFrom } from './standing';
+import { eachTriangle, projection, type Seen } from './triangles';
+import type { Material } from './view';
 import { emptyMap, expose, keepBack, keepPrint, TOLD, type ViewMap } from './view-map';
-
-type Drawn = Mesh & {
-  is: Material;
-  gloss: number;
-  behind: boolean;
-  colour: readonly [number, number, number];
-};
-
-/** The surfaces of a view, as they stand in its room. */
-function surfacesOf(view: View, size: Size, room: RoomName, accent: Rgb): Drawn[] {
-  const mm = lengthsOf(size);
-  const { colours } = roomOf[room];
-  return view.parts.map(({ shape, is, at, turn, tip, gloss, behind, from, quarters }) => {
-    const mesh = laid(meshOf(shape, mm), [mm(at[0]), mm(at[1]), mm(at[2])], turn, tip);
-    const printed = is === 'print' && mesh.uv;
-    if (printed) {
-      const [x, y] = from.map(mm);
-      const [c, s] = [
-        [1, 0],
-        [0, 1],
-        [-1, 0],
-        [0, -1],
-      ][quarters];
-      for (let n = 0; n < printed.length; n += 2) {
-        const [u, v] = [printed[n], printed[n + 1]];
-        printed[n] = c * u - s * v + x;
-        printed[n + 1] = s * u + c * v + y;
-      }
-    }
-    const colour = is === 'print' ? ([1, 1, 1] as const) : is === 'accent' ? linearOf(accent) : colours[is];
-    return { ...mesh, uv: printed || null, is, gloss, behind, colour };
-  });
-}
-
-/** Views are composed for a picture of this shape, width to height: in a narrower one more is seen above and below. */
-const COMPOSED = 9 / 7;
-
-/** Where a view of a thing is seen from, mm, in a picture of a shape. */
-export function viewedFrom({ camera }: View, size: Size, picture: Size): Camera {
-  const mm = lengthsOf(size);
-  const place = (v: View['camera']['from']): Vec => [mm(v[0]), mm(v[1]), mm(v[2])];
-  const wider = Math.max(1, (COMPOSED * picture.height) / picture.width);
-  const half = Math.atan(wider * Math.tan((camera.degrees * Math.PI) / 360));
-  return { from: place(camera.from), at: place(camera.at), degrees: (half * 360) / Math.PI };
-}
 
 /** Places in a px, no two of them in one row or column of so many: 32, or four for a quick look. */
 const places = (count: 4 | 32) => ({
@@ -70,25 +22,24 @@ const SAMPLES = { fine: places(32), quick: places(4) };
 const BEND = 1e-4;
 
 /**
- * Draws a view into a map. @param accent the colour of ribbons and the like. @param quick its outlines may be rougher.
- * @throws ArgumentError for a picture of no size or over 16 megapixels.
+ * Draws a thing as it stands in a room into a map. @param accent the colour of ribbons and the like. @param quick its outlines may be
+ * rougher. @throws ArgumentError for a picture of no size or over 16 megapixels.
  */
 export function mapOf(
-  view: View,
-  size: Size,
+  { view, size, room, surfaces }: Standing,
   picture: Size,
-  room: RoomName,
   accent: Rgb,
   quick = false,
 ): ViewMap {
   const map = emptyMap(picture);
   const { width, height } = picture;
-  const camera = viewedFrom(view, size, picture);
-  const meshes = surfacesOf(view, size, room, accent);
-  const lit = lightOf(meshes, roomOf[room], view.light, camera.from);
-  const { seen: see } = projection(camera, picture);
+  const { colours } = roomOf[room];
+  const colourOf = (is: Material): readonly number[] =>
+    is === 'print' ? [1, 1, 1] : is === 'accent' ? linearOf(accent) : colours[is];
+  const meshes = surfaces.map((s) => ({ ...s, colour: colourOf(s.is) }));
+  const { seen: see } = projection(viewedFrom(view, size, picture), picture);
   const seen = meshes.map(see);
-  const look = looker(meshes, lit, seen);
+  const look = looker(meshes, seen);
 
   const near = new Float32Array(width * height);
   const which = new Uint8Array(width * height);
@@ -169,9 +120,11 @@ function edgesOf(near: Float32Array, which: Uint8Array, width: number, height: n
 /** Tells of a place in a px (TOLD). */
 type Look = (mesh: number, face: number, x: number, y: number, out: Float64Array) => void;
 
-function looker(meshes: readonly Drawn[], lit: readonly Lit[], seen: readonly Seen[]): Look {
+type Drawn = Surface & { colour: readonly number[] };
+
+function looker(meshes: readonly Drawn[], seen: readonly Seen[]): Look {
   return (m, face, x, y, out) => {
-    const { faces, uv, colour } = meshes[m];
+    const { faces, uv, colour, light, mirror } = meshes[m];
     const p = seen[m];
     const a = faces[face * 3];
     const b = faces[face * 3 + 1];
@@ -192,7 +145,6 @@ function looker(meshes: readonly Drawn[], lit: readonly Lit[], seen: readonly Se
     const sum = (1 - (pb + pc) / area) * an + pb * bn + pc * cn;
     const wb = (pb * bn) / sum;
     const wc = (pc * cn) / sum;
-    const { light, mirror } = lit[m];
     for (let k = 0; k < 3; k++) {
       const own = light[a * 3 + k];
       out[2 + k] = (own + wb * (light[b * 3 + k] - own) + wc * (light[c * 3 + k] - own)) * colour[k];

@@ -82,6 +82,8 @@ export type PaintAsk = {
   from: Point;
   /** The print is cut in widths: each begins the repeat anew, mm. */
   cutEvery?: number;
+  /** For a quick look: only the nearer of two smaller copies is looked at. */
+  rough?: boolean;
 };
 
 const LEVELS = 4096;
@@ -99,7 +101,7 @@ const fromLinear = Uint8ClampedArray.from({ length: LEVELS + 1 }, (_, n) => {
 export function paintView(
   map: ViewMap,
   texture: Texture,
-  { size, from, cutEvery = 0 }: PaintAsk,
+  { size, from, cutEvery = 0, rough = false }: PaintAsk,
   out: Raster,
 ) {
   if (!(size > 0 && Number.isFinite(size))) throw new ArgumentError('A design is shown at a size above 0.');
@@ -117,75 +119,93 @@ export function paintView(
   const data = levels.map((l) => l.data);
   const widths = levels.map((l) => l.width);
   const heights = levels.map((l) => l.height);
-  for (let at = 0, o = 0; at < cover.length; at++, o += 4) {
+  const packed = new Uint32Array(to.buffer, to.byteOffset, cover.length);
+  const shut = packedBack(map);
+  for (let at = 0; at < cover.length; at++) {
     const share = cover[at];
+    if (share === 0) {
+      packed[at] = shut[at];
+      continue;
+    }
     const k = at * 3;
     let r = back[k];
     let g = back[k + 1];
     let b = back[k + 2];
-    if (share > 0) {
-      let across = u[at];
-      if (cutEvery) across -= Math.floor(across / cutEvery) * cutEvery;
-      let x = (across - from.x) / wide;
-      let y = (v[at] - from.y) / tall;
-      const many = taps[at];
-      let dx = 0;
-      let dy = 0;
-      if (many > 1) {
-        dx = step[at * 2] / wide;
-        dy = step[at * 2 + 1] / tall;
-        x -= (dx * (many - 1)) / 2;
-        y -= (dy * (many - 1)) / 2;
-      }
-      const level = Math.min(top, Math.max(0, fine[at] + finer));
-      const low = level | 0;
-      const upper = (level - low) / many;
-      const lower = 1 / many - upper;
-      let cr = 0;
-      let cg = 0;
-      let cb = 0;
-      for (let n = 0; n < many; n++, x += dx, y += dy) {
-        const fx = x - Math.floor(x);
-        const fy = y - Math.floor(y);
-        for (let l = 0; l < 2; l++) {
-          const part = l ? upper : lower;
-          if (part < 1e-3) continue;
-          const w = widths[low + l];
-          const h = heights[low + l];
-          const from = data[low + l];
-          const px = fx * w + w - 0.5;
-          const py = fy * h + h - 0.5;
-          let x0 = px | 0;
-          let y0 = py | 0;
-          const sx = px - x0;
-          const sy = py - y0;
-          while (x0 >= w) x0 -= w;
-          while (y0 >= h) y0 -= h;
-          const x1 = x0 + 1 < w ? x0 + 1 : 0;
-          const y1 = y0 + 1 < h ? y0 + 1 : 0;
-          const i = (y0 * w + x0) * 4;
-          const i1 = (y0 * w + x1) * 4;
-          const i2 = (y1 * w + x0) * 4;
-          const i3 = (y1 * w + x1) * 4;
-          const w3 = sx * sy * part;
-          const w2 = sy * part - w3;
-          const w1 = sx * part - w3;
-          const w0 = part - w1 - w2 - w3;
-          cr += from[i] * w0 + from[i1] * w1 + from[i2] * w2 + from[i3] * w3;
-          cg += from[i + 1] * w0 + from[i1 + 1] * w1 + from[i2 + 1] * w2 + from[i3 + 1] * w3;
-          cb += from[i + 2] * w0 + from[i1 + 2] * w1 + from[i2 + 2] * w2 + from[i3 + 2] * w3;
-        }
-      }
-      const m = mirror[at];
-      r += share * (linearAt(cr) * light[k] + m);
-      g += share * (linearAt(cg) * light[k + 1] + m);
-      b += share * (linearAt(cb) * light[k + 2] + m);
+    let across = u[at];
+    if (cutEvery) across -= Math.floor(across / cutEvery) * cutEvery;
+    let x = (across - from.x) / wide;
+    let y = (v[at] - from.y) / tall;
+    const many = taps[at];
+    let dx = 0;
+    let dy = 0;
+    if (many > 1) {
+      dx = step[at * 2] / wide;
+      dy = step[at * 2 + 1] / tall;
+      x -= (dx * (many - 1)) / 2;
+      y -= (dy * (many - 1)) / 2;
     }
-    to[o] = encoded(r);
-    to[o + 1] = encoded(g);
-    to[o + 2] = encoded(b);
-    to[o + 3] = 255;
+    const level = Math.min(top, Math.max(0, fine[at] + finer));
+    const low = rough ? (level + 0.5) | 0 : level | 0;
+    const upper = rough ? 0 : (level - low) / many;
+    const lower = 1 / many - upper;
+    let cr = 0;
+    let cg = 0;
+    let cb = 0;
+    for (let n = 0; n < many; n++, x += dx, y += dy) {
+      const fx = x - Math.floor(x);
+      const fy = y - Math.floor(y);
+      for (let l = 0; l < 2; l++) {
+        const part = l ? upper : lower;
+        if (part < 1e-3) continue;
+        const w = widths[low + l];
+        const h = heights[low + l];
+        const from = data[low + l];
+        const px = fx * w + w - 0.5;
+        const py = fy * h + h - 0.5;
+        let x0 = px | 0;
+        let y0 = py | 0;
+        const sx = px - x0;
+        const sy = py - y0;
+        while (x0 >= w) x0 -= w;
+        while (y0 >= h) y0 -= h;
+        const x1 = x0 + 1 < w ? x0 + 1 : 0;
+        const y1 = y0 + 1 < h ? y0 + 1 : 0;
+        const i = (y0 * w + x0) * 4;
+        const i1 = (y0 * w + x1) * 4;
+        const i2 = (y1 * w + x0) * 4;
+        const i3 = (y1 * w + x1) * 4;
+        const w3 = sx * sy * part;
+        const w2 = sy * part - w3;
+        const w1 = sx * part - w3;
+        const w0 = part - w1 - w2 - w3;
+        cr += from[i] * w0 + from[i1] * w1 + from[i2] * w2 + from[i3] * w3;
+        cg += from[i + 1] * w0 + from[i1 + 1] * w1 + from[i2 + 1] * w2 + from[i3 + 1] * w3;
+        cb += from[i + 2] * w0 + from[i1 + 2] * w1 + from[i2 + 2] * w2 + from[i3 + 2] * w3;
+      }
+    }
+    const m = mirror[at];
+    r += share * (linearAt(cr) * light[k] + m);
+    g += share * (linearAt(cg) * light[k + 1] + m);
+    b += share * (linearAt(cb) * light[k + 2] + m);
+    packed[at] = opaque(r, g, b);
   }
+}
+
+/** A colour in linear light as the bytes of a px, lowest first. */
+const opaque = (r: number, g: number, b: number) =>
+  ((255 << 24) | (encoded(b) << 16) | (encoded(g) << 8) | encoded(r)) >>> 0;
+
+/** What is no print, as px: found once for a map. */
+const backs = new WeakMap<ViewMap, Uint32Array>();
+function packedBack(map: ViewMap): Uint32Array {
+  const known = backs.get(map);
+  if (known) return known;
+  const { back, cover } = map;
+  const made = new Uint32Array(cover.length);
+  for (let at = 0; at < made.length; at++)
+    made[at] = opaque(back[at * 3], back[at * 3 + 1], back[at * 3 + 2]);
+  backs.set(map, made);
+  return made;
 }
 
 const encoded = (v: number) => (v >= 1 ? 255 : v <= 0 ? 0 : fromLinear[(v * LEVELS + 0.5) | 0]);

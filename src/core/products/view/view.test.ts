@@ -10,6 +10,7 @@ import { mapOf } from './map';
 import { paintView, type Texture, textureOf } from './paint';
 import { stopsOf } from './path';
 import { meshOf } from './solids';
+import { standing } from './standing';
 import type { View } from './view';
 import type { ViewMap } from './view-map';
 
@@ -46,7 +47,8 @@ function mapped(id: string, picture = PICTURE): ViewMap {
   if (!goods) throw new Error(`Nothing is made of ${id}.`);
   const key = `${id} ${picture.width}`;
   const map =
-    maps.get(key) ?? mapOf(viewOf(goods), printSizeOf(goods, 'cm', null), picture, 'light', [120, 40, 90]);
+    maps.get(key) ??
+    mapOf(standing(viewOf(goods), printSizeOf(goods, 'cm', null), 'light'), picture, [120, 40, 90]);
   maps.set(key, map);
   return map;
 }
@@ -384,7 +386,7 @@ describe('what cannot be shown', () => {
       { width: 9000, height: 9000 },
     ])
       expect(() =>
-        mapOf(viewOf(goods as Goods), { width: 200, height: 90 }, picture, 'light', [0, 0, 0]),
+        mapOf(standing(viewOf(goods as Goods), { width: 200, height: 90 }, 'light'), picture, [0, 0, 0]),
       ).toThrow(ArgumentError);
   });
 

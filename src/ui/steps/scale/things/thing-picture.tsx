@@ -56,6 +56,7 @@ export default function ThingPicture({ project }: { project: Project }) {
     c.width = picture.width;
     c.height = picture.height;
     c.getContext('2d')?.drawImage(picture, 0, 0);
+    c.dataset.pictures = String(1 + Number(c.dataset.pictures ?? 0));
   }, [picture]);
 
   const grow = (by: number) =>

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { capital, type Project, slug } from '@/core';
 import { refuse } from '@/session/bolt';
 import {
@@ -14,7 +14,7 @@ import {
   thingFile,
   useOwnThings,
 } from '@/session/own-things';
-import { openThing, things } from '@/session/things';
+import { openThing, readyThings, things } from '@/session/things';
 import FileButton from '../../../parts/file-button';
 import lazyPart from '../../../parts/lazy-part';
 import { saveFile } from '../../../parts/save-file';
@@ -28,6 +28,8 @@ export default function ThingsSection({ project }: { project: Project }) {
   /** The one that is taken away at the next press. */
   const [leaving, setLeaving] = useState<string | null>(null);
   const [photo, setPhoto] = useState<Photo | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the things are come to
+  useEffect(() => readyThings(project), []);
   return (
     <Part title="On the things it is for">
       <Typography variant="body2" color="text.secondary" sx={{ mb: 1 }}>
