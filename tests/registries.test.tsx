@@ -7,6 +7,7 @@ import {
   type Found,
   findingModules,
   formats,
+  mapOf,
   mendParts,
   motifOf,
   newProject,
@@ -15,6 +16,7 @@ import {
   outlines,
   type Project,
   pixelPlan,
+  productOf,
   products,
   renderBlock,
   runCheck,
@@ -23,15 +25,20 @@ import {
   setGuides,
   setLayout,
   splitPatterns,
+  standing,
+  type View,
   wordsOf,
 } from '../src/core';
 import { apply } from '../src/core/document';
+import { viewSchema } from '../src/core/products/view';
 import { services } from '../src/engine/services';
+import { things } from '../src/session/things';
 import Sections, { type Section } from '../src/ui/parts/sections';
 import GroundSection from '../src/ui/steps/brief/ground-section';
 import GuidesSection from '../src/ui/steps/lay/parts/guides-section';
 import { laySections } from '../src/ui/steps/lay/sections';
 import ProductsSection from '../src/ui/steps/scale/products-section';
+import ThingsSection from '../src/ui/steps/scale/things/things-section';
 import { sendFormats } from '../src/ui/steps/send/ask';
 
 const asset = 'a'.repeat(64);
@@ -132,6 +139,37 @@ test('a product is one object and one line: Scale shows it, with what the art la
   expect(scale).toContain('anner silk');
   expect(scale).toContain('400 ppi, lines from 0.1 mm, gaps from 0.1 mm. Your art has 100 ppi at the least');
 });
+
+test('a thing is one object and one line: it is there to be looked at, and it has a picture with the cloth on it', () => {
+  const card = productOf('card');
+  if (!card.goods) throw new Error('Nothing is made of it.');
+  const view = {
+    ...(card.goods.view as View),
+    parts: [
+      partOf({ is: 'wall', behind: true, shape: sheetOf(400) }),
+      partOf({ is: 'print', at: [0, 0, 30], shape: sheetOf(120) }),
+    ],
+  };
+  taken.push(
+    products.add({ ...card, id: 'flag', name: 'flag', goods: { ...card.goods, name: 'flag', view } }),
+  );
+  expect(things().map((t) => t.id)).toContain('flag');
+  expect(renderToStaticMarkup(<ThingsSection project={bolt} />)).toContain('Flag');
+  const map = mapOf(
+    standing(view, { width: 120, height: 120 }, 'light'),
+    { width: 90, height: 70 },
+    [1, 2, 3],
+  );
+  const printed = map.cover.filter((c) => c === 1).length;
+  expect(printed).toBeGreaterThan(500);
+  expect(printed).toBeLessThan(map.cover.length);
+});
+const sheetOf = (width: number) => ({
+  solid: 'sheet',
+  width,
+  path: { from: [0, width], steps: [{ go: width }] },
+});
+const partOf = (told: object) => viewSchema.shape.parts.parse([told])[0] as View['parts'][number];
 
 test('an outline is one object and one line: Lay offers it, and it is drawn over the cell', () => {
   const square = (w: number, h: number) => [
