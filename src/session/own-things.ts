@@ -98,7 +98,7 @@ export type PhotoThing = { name: string; printMm: Size; photo: Uint8Array<ArrayB
 const round = (mm: number, per: number) => Math.round((mm / per) * 1000) / 1000;
 /** Goods that are seen in a photograph. */
 export const photoGoods = ({ name, printMm: { width, height }, view }: Omit<PhotoThing, 'photo'>): Goods => ({
-  ...{ name, usual: 0, prints: 'sheet', bleedMm: 0, view },
+  ...{ name, usual: 0, prints: 'sheet', bleedMm: 0, upright: true, view },
   sizes: {
     in: [{ width: round(width, 25.4), height: round(height, 25.4) }],
     cm: [{ width: round(width, 10), height: round(height, 10) }],

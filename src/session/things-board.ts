@@ -11,7 +11,7 @@ import {
   thingsSheet,
   trimmed,
 } from '../core';
-import type { Work } from '../engine';
+import { Stopped, type Work } from '../engine';
 import { boardFile, chipsOf, PX_PER_MM } from './board';
 import { drawShown, thingOf } from './things';
 
@@ -36,7 +36,7 @@ export function shownNote(
 export async function makeThingsBoard(
   project: Project,
   ask: { title: string; subtitle: string; kind: 'pdf' | 'png' },
-  { onProgress }: Work,
+  { signal, onProgress }: Work,
 ): Promise<Blob> {
   const sheet = thingsSheet({
     title: ask.title,
@@ -50,6 +50,7 @@ export async function makeThingsBoard(
   const pictures: ImageBitmap[] = [];
   for (const mark of sheet.marks) {
     if (mark.kind !== 'picture') continue;
+    if (signal?.aborted) throw new Stopped('Stopped.');
     const size = { width: Math.round(mark.width * PX_PER_MM), height: Math.round(mark.height * PX_PER_MM) };
     pictures.push(await drawShown(project, nth(project.board, mark.way), size));
     onProgress(pictures.length / project.board.length);

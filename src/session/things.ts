@@ -98,7 +98,7 @@ type Asked = Pick<Look, 'times' | 'from' | 'room' | 'matched'> & {
 
 /** A name of the cloth in the colours of a colourway. */
 const clothOf = (project: Project, way: Colourway) =>
-  `${project.id}|${projectKey(project)}|${way.id}|${way.colours.join()}`;
+  `${project.id}|${projectKey(project)}|${JSON.stringify(project.grain)}|${way.id}|${way.colours.join()}`;
 
 function askOf(project: Project, asked: Asked, picture: Size, quick: boolean): ThingAsk {
   const { thing, printMm, way, times, from, room, matched } = asked;

@@ -16,6 +16,8 @@ const goodsSchema = z.strictObject({
   bleedMm: z.number().min(0).max(100),
   /** It comes in widths that are hung or sewn beside each other, each this wide. */
   cutEvery: length.optional(),
+  /** It is looked at one way up; else from all sides, and what has a top stands on its head on some. */
+  upright: z.boolean().default(true),
   /** It goes round something of this girth and meets itself. */
   meets: length.optional(),
   /** It is built of shapes in a room, or it is a photograph. */

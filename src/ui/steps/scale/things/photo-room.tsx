@@ -15,10 +15,10 @@ import { keepPhotoThing, letGoOfPhoto, type Photo, photoGoods } from '@/session/
 import { session } from '@/session/session';
 import { drawGoods, openThing } from '@/session/things';
 import { textOf } from '@/session/trouble';
+import Grip from '../../../parts/grip';
 import LengthField from '../../../parts/length-field';
 import NumberField from '../../../parts/number-field';
 import { useObjectUrl } from '../../../parts/use-object-url';
-import Grip from './grip';
 
 const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'];
 const NEAR = { least: 0.02, most: 0.3, usual: 0.09 };

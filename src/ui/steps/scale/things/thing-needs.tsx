@@ -43,6 +43,9 @@ export default function ThingNeeds({ project }: { project: Project }) {
     heldPpi: heldPpi(project),
   });
   const range = resizeRange(project);
+  const topped = project.motifs.some(
+    (m) => m.direction === 'top' && project.placements.some((p) => p.motif === m.id),
+  );
   const other = Math.abs(times - 1) > 1e-6;
   const send = () => {
     if (other && !edit(resizeDesign(times))) return;
@@ -84,6 +87,11 @@ export default function ThingNeeds({ project }: { project: Project }) {
           ? `One repeat block, ${needs.file.width} x ${needs.file.height} px at ${trim(ppi, 0)} ppi: whoever prints it repeats it.`
           : `One sheet, ${needs.file.width} x ${needs.file.height} px at ${trim(ppi, 0)} ppi: ${size(printMm.width, printMm.height, unit)}${goods.bleedMm ? ` and ${length(goods.bleedMm, unit)} more all round` : ''}.`}
       </Typography>
+      {!goods.upright && topped && (
+        <Typography variant="body2" color="text.secondary">
+          It is looked at from all sides: motifs that have a top stand on their heads on some of them.
+        </Typography>
+      )}
       {Number.isFinite(needs.held) && (
         <Typography
           variant="body2"

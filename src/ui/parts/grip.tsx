@@ -4,17 +4,19 @@ import Box from '@mui/material/Box';
 import { useRef } from 'react';
 import type { Point } from '@/core';
 
-/** A place on a photograph, px of it, to be dragged or moved with the arrow keys. */
+/** A place on a picture, px of it, to be dragged or moved with the arrow keys. */
 export default function Grip({
   label,
   at,
   zoom,
+  from = { x: 0, y: 0 },
   onMove,
 }: {
   label: string;
   at: Point;
-  /** Screen px for one of the photograph. */
+  /** Screen px for one of the picture, and the place of it that is seen in the upper left. */
   zoom: number;
+  from?: Point;
   onMove: (to: Point) => void;
 }) {
   const held = useRef<{ hand: Point; at: Point } | null>(null);
@@ -28,11 +30,11 @@ export default function Grip({
         held.current = { hand: { x: e.clientX, y: e.clientY }, at };
       }}
       onPointerMove={(e) => {
-        const from = held.current;
-        if (from)
+        const hold = held.current;
+        if (hold)
           onMove({
-            x: from.at.x + (e.clientX - from.hand.x) / zoom,
-            y: from.at.y + (e.clientY - from.hand.y) / zoom,
+            x: hold.at.x + (e.clientX - hold.hand.x) / zoom,
+            y: hold.at.y + (e.clientY - hold.hand.y) / zoom,
           });
       }}
       onLostPointerCapture={() => {
@@ -47,7 +49,7 @@ export default function Grip({
         e.stopPropagation();
         onMove({ x: at.x + dx, y: at.y + dy });
       }}
-      style={{ left: at.x * zoom - 11, top: at.y * zoom - 11 }}
+      style={{ left: (at.x - from.x) * zoom - 11, top: (at.y - from.y) * zoom - 11 }}
       sx={{
         position: 'absolute',
         width: 22,
