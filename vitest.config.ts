@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config';
 
 /** Tests that put others in the place of what they call, and the longest, which a worker takes by themselves. */
-const APART = ['src/engine/{page-services,index,cut-out}.test.ts', 'tests/{scans,fuzz}/*.test.ts'];
+const APART = ['src/engine/{page-services,index,cut-out,pool}.test.ts', 'tests/{scans,fuzz}/*.test.ts'];
 
 export default defineConfig({
   resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },

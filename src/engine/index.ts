@@ -257,10 +257,16 @@ export const screens = (
   );
 
 export const viewThing = (...[request, ask, load]: [...Parameters<Services['viewThing']>, AssetLoader]) =>
-  withArt(views, request.arts, load, async (s) => {
-    await givePhoto(s, ask, load);
-    return s.viewThing(request, ask);
-  });
+  withArt(
+    views,
+    request.arts,
+    load,
+    async (s) => {
+      await givePhoto(s, ask, load);
+      return s.viewThing(request, ask);
+    },
+    reading,
+  );
 export const readyThing: Call<'readyThing'> = (ask) => views.run((s) => s.readyThing(ask));
 export const readyCloth = (...[request, ask, load]: [...Parameters<Services['readyCloth']>, AssetLoader]) =>
   withArt(views, request.arts, load, (s) => s.readyCloth(request, ask));
@@ -268,7 +274,7 @@ export const thingPlaces = (ask: ThingAsk, load: AssetLoader) =>
   views.run(async (s) => {
     await givePhoto(s, ask, load);
     return s.thingPlaces(ask);
-  });
+  }, reading);
 export const reducePhoto = (bytes: Uint8Array<ArrayBuffer>) =>
   pages.run((s) => s.reducePhoto(bytes), reading);
 async function givePhoto(s: Remote<Services>, { goods: { view } }: ThingAsk, load: AssetLoader) {

@@ -114,6 +114,19 @@ function askOf(project: Project, asked: Asked, picture: Size, quick: boolean): T
 const draw = (project: Project, asked: Asked, picture: Size, quick: boolean) =>
   viewThing(sceneRequest(project, true, asked.way.id), askOf(project, asked, picture, quick), loadPicture);
 
+/** How often a picture was asked for. */
+const asks = sessionPart(() => ({ n: 0 }));
+/** A hand that rests so long has come to rest, ms. */
+const REST = 200;
+type Wish = { run: () => Promise<ImageBitmap>; keep: (picture: ImageBitmap, newest: boolean) => void };
+/** The fine picture, where nothing else is asked for meanwhile: the hand is not to wait for it. */
+function fineSoon(n: number, wish: Wish) {
+  const mine = session();
+  setTimeout(() => {
+    if (!mine.closed && asks().n === n) void mine.latest('thing', wish);
+  }, REST);
+}
+
 /**
  * Asks for the thing as it is looked at now, in a picture of some px: first a quick one; a fine one after it where the hand is at rest.
  */
@@ -127,12 +140,13 @@ export function wantThing(project: Project, picture: Size, atRest: boolean) {
         s.picture?.close();
         return { picture: bitmap, done: newest && !quick, trouble: '' };
       });
-      if (quick && newest && atRest) void session().latest('thing', wish(false));
+      if (quick && newest && atRest) fineSoon(asks().n, wish(false));
     },
     fail: (error: unknown, newest: boolean) => {
       if (newest) useThings.setState({ trouble: textOf(error), done: true });
     },
   });
+  asks().n++;
   useThings.setState({ done: false });
   void session().latest('thing', wish(true));
 }

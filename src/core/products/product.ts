@@ -1,7 +1,9 @@
 import { z } from 'zod';
 import { length, photoSchema, type View, viewSchema } from './view';
 
-const size = z.strictObject({ width: z.number().positive(), height: z.number().positive() });
+/** A size in inches or cm. */
+const side = z.number().positive().max(5000);
+const size = z.strictObject({ width: side, height: side });
 const sizes = z.array(size).min(1).max(12);
 
 /** What is made of it: in which sizes, how it is printed, and how it is looked at. */

@@ -1,3 +1,5 @@
+import { ArgumentError } from '../../units';
+
 /** A place or a direction in the room of a view, mm: to the right, up, toward the viewer. */
 export type Vec = readonly [x: number, y: number, z: number];
 
@@ -43,10 +45,17 @@ type Patch = {
   round?: boolean;
 };
 
-/** A surface spanned by a grid of corners, with directions found from the neighbours of each. */
+/** No surface has more corners than this. */
+const MOST = 300_000;
+
+/**
+ * A surface spanned by a grid of corners, with directions found from the neighbours of each.
+ * @throws ArgumentError for more than 300,000 corners.
+ */
 export function patch({ across, down, at, uv, round = false }: Patch): Mesh {
   const wide = across + 1;
   const count = wide * (down + 1);
+  if (!(count <= MOST)) throw new ArgumentError('A part of this thing is finer than can be drawn.');
   const places = new Float32Array(count * 3);
   const prints = uv ? new Float32Array(count * 2) : null;
   for (let j = 0, n = 0; j <= down; j++) {

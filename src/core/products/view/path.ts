@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ArgumentError } from '../../units';
 import { length, type Resolve } from './lengths';
 
 /** A way in a plane, walked step by step: straight on, or round a bend. Its length is exact by construction. */
@@ -22,6 +23,9 @@ type Path = z.infer<typeof pathSchema>;
 /** A place on a path: outward, up, how far along it is, and which way it heads there. */
 export type Stop = { out: number; up: number; along: number; heads: number };
 
+/** No path has more stops than this. */
+const MOST_STOPS = 4000;
+
 /** The stops of a path, at most so far from each other, mm, and no bend over 6 degrees from one to the next. */
 export function stopsOf({ from, heads, steps }: Path, mm: Resolve, fine: number): Stop[] {
   let at = { out: mm(from[0]), up: mm(from[1]), along: 0, heads: (heads * Math.PI) / 180 };
@@ -30,6 +34,8 @@ export function stopsOf({ from, heads, steps }: Path, mm: Resolve, fine: number)
     const turn = 'turn' in step ? (step.turn * Math.PI) / 180 : 0;
     const long = 'go' in step ? mm(step.go) : Math.abs(turn) * mm(step.radius);
     const count = Math.max(1, Math.ceil(long / fine), Math.ceil(Math.abs(turn) / (Math.PI / 30)));
+    if (!(stops.length + count <= MOST_STOPS))
+      throw new ArgumentError('A path of this thing is longer or finer than can be drawn.');
     for (let n = 0; n < count; n++) {
       const next = at.heads + turn / count;
       // The chord of a short arc heads half way between its ends.

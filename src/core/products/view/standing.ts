@@ -1,4 +1,5 @@
 import type { Size } from '../../lattice';
+import { ArgumentError } from '../../units';
 import { lengthsOf } from './lengths';
 import { type Lit, lightOf } from './light';
 import { laid, type Mesh, type Vec } from './mesh';
@@ -13,7 +14,13 @@ export type Surface = Mesh & Lit & { is: Material; gloss: number; behind: boolea
 /** A thing in a size as it stands in the light of a room, from wherever it is looked at. */
 export type Standing = { view: View; size: Size; room: RoomName; surfaces: Surface[] };
 
-/** Sets the parts of a view up in a room, and finds the light on them. */
+/** No thing has more corners than this. */
+const MOST = 1.2e6;
+
+/**
+ * Sets the parts of a view up in a room, and finds the light on them.
+ * @throws ArgumentError for parts that are finer than can be drawn.
+ */
 export function standing(view: View, size: Size, room: RoomName): Standing {
   const mm = lengthsOf(size);
   const parts = view.parts.map(({ shape, is, at, turn, tip, gloss, behind, from, quarters }) => {
@@ -21,6 +28,8 @@ export function standing(view: View, size: Size, room: RoomName): Standing {
     const uv = is === 'print' && mesh.uv ? lies(mesh.uv, from.map(mm), quarters) : null;
     return { ...mesh, uv, is, gloss, behind };
   });
+  if (parts.reduce((s, { at }) => s + at.length / 3, 0) > MOST)
+    throw new ArgumentError('This thing is finer than can be drawn.');
   const eye = view.camera.from.map(mm);
   const lit = lightOf(parts, roomOf[room], view.light, [eye[0], eye[1], eye[2]]);
   return { view, size, room, surfaces: parts.map((part, n) => ({ ...part, ...lit[n] })) };

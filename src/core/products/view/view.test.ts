@@ -11,7 +11,7 @@ import { paintView, type Texture, textureOf } from './paint';
 import { stopsOf } from './path';
 import { meshOf } from './solids';
 import { standing } from './standing';
-import type { View } from './view';
+import { type View, viewSchema } from './view';
 import type { ViewMap } from './view-map';
 
 const PICTURE = { width: 900, height: 700 };
@@ -388,6 +388,41 @@ describe('what cannot be shown', () => {
       expect(() =>
         mapOf(standing(viewOf(goods as Goods), { width: 200, height: 90 }, 'light'), picture, [0, 0, 0]),
       ).toThrow(ArgumentError);
+  });
+
+  test('what would be finer than can be drawn is refused before it is built', () => {
+    const view = viewOf(goods as Goods);
+    const [wall] = view.parts;
+    const shapes = [
+      { solid: 'sheet', width: 20000, fine: 0.5, path: { from: [0, 0], steps: [{ go: 20000 }] } },
+      {
+        solid: 'sheet',
+        width: 20,
+        fine: 20,
+        path: { from: [0, 0], steps: Array(60).fill({ turn: 1440, radius: 9 }) },
+      },
+      {
+        solid: 'tube',
+        radius: 1,
+        fine: 0.3,
+        through: [
+          [0, 0, 0],
+          [20000, 0, 0],
+        ],
+      },
+    ];
+    for (const shape of shapes) {
+      const parts = viewSchema.shape.parts.parse([{ ...wall, shape }]);
+      expect(() => standing({ ...view, parts }, { width: 90, height: 90 }, 'light')).toThrow(ArgumentError);
+    }
+    const [fine] = viewSchema.shape.parts.parse([
+      {
+        ...wall,
+        shape: { solid: 'sheet', width: 390, fine: 1, path: { from: [0, 0], steps: [{ go: 700 }] } },
+      },
+    ]);
+    const parts = Array(8).fill(fine);
+    expect(() => standing({ ...view, parts }, { width: 90, height: 90 }, 'light')).toThrow(ArgumentError);
   });
 
   test('a product with a part of no known shape, no parts, a size of nothing, or more than can be drawn', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ArgumentError } from '../../../units';
 import { length } from '../lengths';
 import { cross, minus, patch, plus, unit, type Vec } from '../mesh';
 import { solid } from './solid';
@@ -37,6 +38,9 @@ export const tube = solid(
   },
 );
 
+/** No rod has more stops than this. */
+const MOST_STOPS = 4000;
+
 /** Its ends are round: how far from an end, as a share of its radius, it is how thick. */
 const CAP: [away: number, full: number][] = [
   [0, 0.02],
@@ -62,6 +66,8 @@ function smoothLine(places: readonly Vec[], fine: number): Vec[] {
     const [a, b] = [places[k], places[k + 1]];
     const [before, after] = [places[k - 1] ?? a, places[k + 2] ?? b];
     const count = Math.max(2, Math.ceil(Math.hypot(...minus(b, a)) / fine));
+    if (!(line.length + count <= MOST_STOPS))
+      throw new ArgumentError('A rod of this thing is longer or finer than can be drawn.');
     for (let n = k === 0 ? 0 : 1; n <= count; n++) {
       const t = n / count;
       const at = (c: 0 | 1 | 2) =>

@@ -236,7 +236,7 @@ function Room({ project, photo, onDone }: Props) {
             mm={printMm.width}
             unit={unit}
             least={10}
-            most={5000}
+            most={3000}
             onChange={(width) => setPrint((p) => ({ ...p, width }))}
           />
           <LengthField
@@ -244,7 +244,7 @@ function Room({ project, photo, onDone }: Props) {
             mm={printMm.height}
             unit={unit}
             least={10}
-            most={5000}
+            most={3000}
             onChange={(height) => setPrint((p) => ({ ...p, height }))}
           />
         </Box>

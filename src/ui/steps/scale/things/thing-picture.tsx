@@ -59,6 +59,11 @@ export default function ThingPicture({ project }: { project: Project }) {
     c.dataset.pictures = String(1 + Number(c.dataset.pictures ?? 0));
   }, [picture]);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: where its px lie changes with the thing, not with what is on it
+  useEffect(() => {
+    if (size && picture) void readyPlaces(project, size).catch(() => {});
+  }, [size, thing.id, printMm.width, printMm.height, picture !== null]);
+
   const grow = (by: number) =>
     useThings.setState((s) => ({
       times: Math.min(THING_TIMES.most, Math.max(THING_TIMES.least, s.times * by)),
@@ -87,7 +92,6 @@ export default function ThingPicture({ project }: { project: Project }) {
       data-testid="thing"
       data-done={done ? 'yes' : 'no'}
       onKeyDown={onKey}
-      onPointerEnter={() => size && void readyPlaces(project, size).catch(() => {})}
       onPointerDown={(e) => {
         const at = placeOnPrint(shareOf(e));
         if (!at) return;
