@@ -59,8 +59,8 @@ const tiles = new WorkerSlot();
 /** The one that shows things with the cloth on them: it answers a hand at once. */
 const views = new WorkerSlot();
 
-/** How long reading a file and working on what was read may take, and any long work, ms. */
-const MOST = { drawing: 3500, reading: 60_000, reckoning: 15 * 60_000 };
+/** How long a drawing may take when it comes and when it is there already, reading a file and working on what was read, any long work, ms. */
+const MOST = { drawing: 8000, again: 30_000, reading: 60_000, reckoning: 15 * 60_000 };
 const reading: Bounds = { mostMs: MOST.reading };
 const long = (work?: Pick<Work, 'signal'>): Bounds => ({ signal: work?.signal, mostMs: MOST.reckoning });
 
@@ -80,7 +80,7 @@ const FIRST_WIDTH = 600;
 
 const give = async (s: Remote<Services>, asset: string, bytes: Uint8Array<ArrayBuffer>) =>
   isDrawing(bytes)
-    ? s.putDrawn(asset, await drawn(bytes, FIRST_WIDTH, MOST.drawing))
+    ? s.putDrawn(asset, await drawn(bytes, FIRST_WIDTH, MOST.again))
     : s.take(asset, handedOver(bytes));
 
 async function withArt<T>(

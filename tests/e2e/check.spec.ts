@@ -77,6 +77,7 @@ test('all that is safe is mended at once: shown first, part by part, nothing loc
     }),
   );
   const before = await kept(page, 'spoilt');
+  await expect(page.getByTestId('finding').nth(1)).toBeVisible();
   const looks = await page.getByTestId('finding').count();
   expect(looks).toBeGreaterThan(1);
   await page.getByRole('button', { name: 'Mend all that is safe' }).click();
