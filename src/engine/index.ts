@@ -60,7 +60,7 @@ const tiles = new WorkerSlot();
 const views = new WorkerSlot();
 
 /** How long a drawing may take when it comes and when it is there already, reading a file and working on what was read, any long work, ms. */
-const MOST = { drawing: 8000, again: 30_000, reading: 60_000, reckoning: 15 * 60_000 };
+const MOST = { drawing: 3500, again: 30_000, reading: 60_000, reckoning: 15 * 60_000 };
 const reading: Bounds = { mostMs: MOST.reading };
 const long = (work?: Pick<Work, 'signal'>): Bounds => ({ signal: work?.signal, mostMs: MOST.reckoning });
 
