@@ -43,7 +43,6 @@ export {
   type Layer,
   type LogEntry,
   logEntrySchema,
-  MOST_ON_BOARD,
   type Motif,
   type MotifRole,
   type PageDraft,
@@ -59,4 +58,5 @@ export {
   type TileLayer,
 } from './schema';
 export { shownColourway, shownGround } from './shown';
+export { MOST_ON_BOARD } from './shown-thing';
 export { sizeMm, tileFit } from './tile-fit';

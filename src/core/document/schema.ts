@@ -2,12 +2,12 @@ import { z } from 'zod';
 import { CLOTH_STYLES, STRICTNESS } from '../findings';
 import { type IntakeSettings, PAGE_TOO_LARGE, pageFits } from '../intake';
 import { SYMMETRIES } from '../lay';
-import { ROOMS } from '../products';
 import { BLENDS, GRAINS, type PieceMarks } from '../render';
 import { LIMITS } from '../units';
 import { artSchema } from './art';
 import { hex, id, kind, name, opacity, percent, placeMm, point, ppi, sha, shortMm } from './fields';
 import { oneOfKinds } from './kinds';
+import { MOST_ON_BOARD, shownThingSchema } from './shown-thing';
 
 /** The version of document that is written. */
 export const DOCUMENT_VERSION = 4;
@@ -275,24 +275,6 @@ const pollSchema = z.object({
   at: z.iso.datetime(),
   counts: z.record(id, z.number().int().min(0).max(1e6)),
 });
-
-/** A thing with the design on it, as it was put on the board: how large its print is, and how the repeat lies on it. */
-const shownThingSchema = z.object({
-  id,
-  product: kind,
-  widthMm: mm,
-  heightMm: z.number().min(LIMITS.minMm).max(100_000),
-  /** How many times its own size the design is, and how far it is moved, mm. */
-  times: z.number().min(0.02).max(50),
-  from: point,
-  room: z.enum(ROOMS),
-  colourway: id,
-  /** Widths of it that hang beside each other match. */
-  matched: z.boolean(),
-});
-
-/** So many things come on a board. */
-export const MOST_ON_BOARD = 6;
 
 export type ListRule = { each: z.ZodType; least?: number; most: number; refusal: string };
 
