@@ -13,5 +13,6 @@ export * from './print';
 export * from './products';
 export * from './raster';
 export * from './render';
+export * from './returns';
 export * from './trace';
 export * from './units';

@@ -1,5 +1,13 @@
 import { proxy, type Remote, transfer } from 'comlink';
-import { formatOf, formats, type ProofCube, pixelPlan, type Raster, type Rgb } from '../core';
+import {
+  formatOf,
+  formats,
+  type NotTheSame,
+  type ProofCube,
+  pixelPlan,
+  type Raster,
+  type Rgb,
+} from '../core';
 import { knownLines, measureEach, takeLines } from './lines';
 import { isPlainCloth, PROBE } from './plain-cloth';
 import { Pool } from './pool';
@@ -11,6 +19,7 @@ import {
   type Progress,
   type ProofSeen,
 } from './protocol';
+import type { ReturnAsk, Returned } from './return-services';
 import type { Services } from './services';
 import type { TileFile } from './tile-services';
 import type { ThingAsk } from './view-services';
@@ -34,6 +43,7 @@ export type {
   ShutInSight,
 } from './protocol';
 export { FAR_OFF, linesKey, MARKED } from './protocol';
+export type { Returned } from './return-services';
 export type { SeenTile, TileFile, TileMending } from './tile-services';
 export type { ThingAsk, ThingPlaces } from './view-services';
 export { Stopped } from './worker-slot';
@@ -313,6 +323,15 @@ export const tileFile: Call<'tileFile'> = (...args) =>
   tiles.run((s) => s.tileFile(...args), reading) as ReturnType<Call<'tileFile'>>;
 /** The tile is done with. */
 export const letGoOfTile = () => tiles.end();
+
+/** Takes back a cloth that was drawn on elsewhere. */
+export const takeReturn = (bytes: Uint8Array<ArrayBuffer>, ask: ReturnAsk, work: Work, load: AssetLoader) =>
+  tiles.run(async (s) => {
+    const { asset, under } = ask.out;
+    if (!(await s.knowsOut(asset))) await s.takeOut(asset, handedOver(await load(asset)));
+    const old = under && !ask.whole ? handedOver(await load(under)) : null;
+    return s.takeReturn(handedOver(bytes), ask, old, proxy(work.onProgress));
+  }, long(work)) as Promise<Returned | NotTheSame>;
 
 export const proveWrapOf = (request: Parameters<Services['proveWrap']>[0], work: Work, load: AssetLoader) =>
   inBatch(request.arts, load, (s) => s.proveWrap(request, proxy(work.onProgress)), work);

@@ -29,6 +29,7 @@ import { layServices } from './lay-services';
 import { pageServices } from './page-services';
 import { partServices } from './parts-services';
 import type { ArtRequest, Progress, SceneRequest } from './protocol';
+import { returnServices } from './return-services';
 import { sceneOf } from './scene';
 import { sendServices } from './send-services';
 import { bitmapSoon } from './surface';
@@ -64,6 +65,7 @@ export const services = {
   ...colourServices,
   ...sendServices,
   ...viewServices,
+  ...returnServices,
 
   /** Art to draw on the screen, and its silhouette to grab it by. */
   async sprite(request: ArtRequest, longSide: number) {

@@ -1,5 +1,6 @@
 import {
   allArt,
+  atEdges,
   type CheckOptions,
   type CheckReport,
   cellOf,
@@ -70,6 +71,8 @@ export const checkKey = (p: Project) =>
     p.checking,
     p.reserves,
     p.guides.outline,
+    p.drawnOn.edges,
+    p.drawnOn.marginMm,
     allArt(p).map((m) => [m.permission, m.standIn, m.direction, m.role]),
     p.colourways.find((c) => c.id === p.shown)?.colours,
   ]);
@@ -105,6 +108,7 @@ export async function checkBolt(project: Project, knownLines = false): Promise<C
   const findings = [
     ...report.findings,
     ...leftUndone(project.placements, project.motifs, seen, project.pictures),
+    ...atEdges(project.drawnOn),
   ];
   return {
     ...report,

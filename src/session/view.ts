@@ -67,7 +67,7 @@ export type ViewMode = (typeof VIEW_MODES)[number];
 export const WORK_GROUNDS = { light: '#f4f2ec', dark: '#2b2830' } as const;
 
 /** The parts of the Lay tray. */
-export type LayPart = 'place' | 'arrange' | 'cloth' | 'compare';
+export type LayPart = 'place' | 'arrange' | 'cloth' | 'draw' | 'compare';
 
 /** The parts of the Colour tray. */
 export type ColourPart = 'inks' | 'ways' | 'wall' | 'proof';

@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB, unwrap, wrap } from 'idb';
-import type { LogEntry, Project, Step } from '../core';
+import type { LogEntry, Project, SnapshotNotes, Step } from '../core';
 import { Said } from '../core';
 
 /** What the shelf shows of a bolt, and how many steps of its history are done: small, so that it is written with every edit. */
@@ -27,8 +27,14 @@ export type KeptStep = Step & { bolt: string; n: number; version: number };
 /** A line of a bolt's log, by its number. */
 export type KeptLine = LogEntry & { bolt: string; n: number };
 
-/** The work of a bolt as it stood at some time, under a name. */
-export type Snapshot = { id: string; bolt: string; name: string; at: string; project: Project };
+/** The work of a bolt as it stood at some time, under a name; how it was judged and when it was sent, where it was. */
+export type Snapshot = SnapshotNotes & {
+  id: string;
+  bolt: string;
+  name: string;
+  at: string;
+  project: Project;
+};
 
 /** What was worked out of a bolt under some name, kept so that it need not be worked out again. */
 type Derived = { bolt: string; name: string; value: unknown };

@@ -16,7 +16,11 @@ export const artById = (project: HasArt) => new Map(allArt(project).map((m) => [
 /** Every file that a motif or a picture is made of. */
 export const assetsOf = (motif: Motif): string[] => [motif.asset, ...assetsOfArt(motif.art)];
 
-/** Every file that a document uses: of its art, and its pages. */
-export const assetsOfProject = (project: HasArt & Pick<Project, 'sheets'>): string[] => [
-  ...new Set([...allArt(project).flatMap(assetsOf), ...project.sheets.map((s) => s.asset)]),
-];
+/** Every file that a document uses: of its art, its pages, and what goes out to be drawn on. */
+export const assetsOfProject = (project: HasArt & Pick<Project, 'sheets' | 'drawnOn'>): string[] => {
+  const { out, picture } = project.drawnOn;
+  const drawn = [out?.asset, out?.under, picture].flatMap((asset) => asset ?? []);
+  return [
+    ...new Set([...allArt(project).flatMap(assetsOf), ...project.sheets.map((s) => s.asset), ...drawn]),
+  ];
+};

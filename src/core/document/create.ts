@@ -1,4 +1,5 @@
 import { MM_PER_INCH } from '../units';
+import { NEVER_OUT } from './drawn-on';
 import { DOCUMENT_VERSION, type Motif, type Project } from './schema';
 
 /** A new bolt: 12 x 12 in at 300 ppi, half-drop, nothing on the cloth yet. */
@@ -24,6 +25,7 @@ export function newProject(id: string, name: string): Project {
     colourways: [{ id: 'base', name: 'First colourway', note: '', colours: ['#f4ecdc'], locked: [] }],
     polls: [],
     board: [],
+    drawnOn: NEVER_OUT,
     shown: 'base',
   };
 }

@@ -13,9 +13,11 @@ export { cellOf, latticeMm } from './cell';
 export { type Clip, clipOf, pasteClip, readClip } from './clip';
 export { motifOf, newProject } from './create';
 export { deadlineText, momentIn, wallTime } from './deadline';
+export { SLIDES } from './drawn-on';
 export { putOnBoard, takeOffBoard } from './edits/board';
 export * from './edits/bolt';
 export * from './edits/colours';
+export { sendOut, setMargin, takeBack } from './edits/drawn-on';
 export { type Applied, applied, apply, type Edit, several } from './edits/edit';
 export { joinSteps, patched, type Step, stepOf, stepSchema } from './edits/history';
 export * from './edits/layers';
@@ -35,6 +37,7 @@ export {
   type Colourway,
   DOCUMENT_VERSION,
   type DrawingLayer,
+  type DrawnOn,
   draftSchema,
   type Grain,
   type Ground,

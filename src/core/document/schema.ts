@@ -5,6 +5,7 @@ import { SYMMETRIES } from '../lay';
 import { BLENDS, GRAINS, type PieceMarks } from '../render';
 import { LIMITS } from '../units';
 import { artSchema } from './art';
+import { drawnOnSchema, NEVER_OUT } from './drawn-on';
 import { hex, id, kind, name, opacity, percent, placeMm, point, ppi, sha, shortMm } from './fields';
 import { oneOfKinds } from './kinds';
 import { MOST_ON_BOARD, shownThingSchema } from './shown-thing';
@@ -342,6 +343,8 @@ export const FIELDS = {
   polls: list(LISTS.polls).default([]),
   /** Things with the design on them, beside each other. */
   board: list(LISTS.board).default([]),
+  /** The cloth as it goes out to be drawn on, and comes back. */
+  drawnOn: drawnOnSchema.default(NEVER_OUT),
   shown: id,
 };
 
@@ -393,5 +396,6 @@ export type Checking = Project['checking'];
 export type Ink = Project['inks'][number];
 export type Colourway = Project['colourways'][number];
 export type ShownThing = Project['board'][number];
+export type DrawnOn = Project['drawnOn'];
 export type Poll = Project['polls'][number];
 export type LogEntry = z.infer<typeof logEntrySchema>;

@@ -25,6 +25,7 @@ export {
   STRICTNESS,
   type Strictness,
 } from './limits';
+export { atEdges } from './loose-end/measure';
 export { CLOTH_MAPS, type ClothMap, clothMap } from './maps';
 export { type Mended, mend, mendParts } from './mending/mend';
 export { asThings, cellPicture } from './practice/as-things';
@@ -42,6 +43,7 @@ export {
   wordsOf,
 } from './registry';
 export { type CheckOptions, type CheckReport, compareFindings, type PictureReport, runCheck } from './report';
+export { goneAndNew, type SeenFinding } from './seen';
 export { proveWrap, type WrapProof } from './tile/wrap-proof';
 export { leftUndone } from './unfinished/measure';
 export type { DirectionReport } from './upside-down/measure';

@@ -7,6 +7,7 @@ import type { FindingModule, Kind, Mend, Named } from './kind';
 import { lane } from './lane';
 import { likeInks } from './like-inks';
 import { lineWeight } from './line-weight';
+import { looseEnd } from './loose-end';
 import { pictureLayers } from './picture-layers';
 import { printLimits } from './print-limits';
 import { rowUp } from './row-up';
@@ -33,6 +34,7 @@ const FINDINGS = [
   upsideDown,
   likeInks,
   pictureLayers,
+  looseEnd,
 ] as const;
 
 /** Something to look at. Lengths are mm; `limit` is from where it is pointed out, `usual` what the rest of the cloth has. */

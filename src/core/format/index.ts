@@ -35,6 +35,7 @@ export {
   PROJECT_MIME,
   projectText,
   readProjectText,
+  type SnapshotNotes,
 } from './project';
 export { FileRefused, type PictureHead, PictureRefused } from './refused';
 export { formatOf, formats } from './registry';

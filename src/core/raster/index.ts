@@ -12,6 +12,7 @@ export {
   unpremultiply,
 } from './pyramid';
 export { crop, differingPixels, newRaster, type Raster, rollRaster } from './raster';
+export { resample, rowsOf } from './resample';
 export { joinRuns, type Runs, runsBetween, runsOf } from './runs';
 export { shrink } from './shrink';
 export { type Room, roomOnTorus, type Torus, torusIndex, torusOf } from './torus';

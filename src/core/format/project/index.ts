@@ -10,6 +10,28 @@ export const PROJECT_LIMITS = { entries: 5000, textBytes: 80e6, assetBytes: 400e
 const DAMAGED =
   'This is no sound project file: what it says of itself is not in order. Save it again where it came from.';
 
+/** What is kept with a snapshot beside its document: how it was judged, and when it was sent. */
+const notesSchema = z.object({
+  judged: z
+    .object({
+      score: z.number().nullable(),
+      findings: z
+        .array(
+          z.object({
+            kind: z.string().max(64),
+            severity: z.enum(['warning', 'note']),
+            title: z.string().max(200),
+            x: z.number(),
+            y: z.number(),
+          }),
+        )
+        .max(300),
+    })
+    .optional(),
+  sentAt: z.iso.datetime().optional(),
+});
+export type SnapshotNotes = z.infer<typeof notesSchema>;
+
 const fileSchema = z.object({
   /** The version of this layout of the file; the document has its own. */
   format: z.literal(1),
@@ -17,7 +39,7 @@ const fileSchema = z.object({
   log: z.array(z.unknown()).max(100_000),
   snapshots: z
     .array(
-      z.object({
+      notesSchema.extend({
         id: z.string().min(1).max(64),
         name: z.string().max(80),
         at: z.iso.datetime(),

@@ -13,6 +13,7 @@ const NAME: Record<LayPart, string> = {
   place: 'Place',
   arrange: 'Arrange',
   cloth: 'Cloth',
+  draw: 'Draw',
   compare: 'Compare',
 };
 

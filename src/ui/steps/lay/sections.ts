@@ -2,6 +2,11 @@ import { registry } from '@/core';
 import type { LayPart } from '@/session/view';
 import AlternateSection from '../../parts/alternate-section';
 import { idsOf, type Section } from '../../parts/sections';
+import BackSection from './draw/back-section';
+import CameBackSection from './draw/came-back';
+import NextSection from './draw/next-section';
+import OutSection from './draw/out-section';
+import VersionsSection from './draw/versions-section';
 import Arrange from './parts/arrange';
 import ComparePart from './parts/compare-part';
 import GrainSection from './parts/grain-section';
@@ -23,6 +28,11 @@ const SECTIONS: (Section & { part: LayPart })[] = [
   { id: 'snapping', part: 'cloth', View: SnappingSection },
   { id: 'alternate', part: 'cloth', View: AlternateSection },
   { id: 'grain', part: 'cloth', View: GrainSection },
+  { id: 'came back', part: 'draw', View: CameBackSection },
+  { id: 'out', part: 'draw', View: OutSection },
+  { id: 'back', part: 'draw', View: BackSection },
+  { id: 'next', part: 'draw', View: NextSection },
+  { id: 'versions', part: 'draw', View: VersionsSection },
   { id: 'compare', part: 'compare', View: ComparePart },
 ];
 

@@ -14,6 +14,7 @@ import { runJob, Stopped } from '@/session/jobs';
 import { fontFile } from '@/session/letters';
 import { profileBytes } from '@/session/printer';
 import { textOf } from '@/session/trouble';
+import { markSent } from '@/session/versions';
 import { LAYOUT_NAME } from '../../parts/lengths';
 import { whereToSave } from '../../parts/save-file';
 import { type OneFile, type Sending, useSendAsk, whatIsSent } from './ask';
@@ -76,6 +77,7 @@ export async function sendPicture(project: Project) {
         bytes: proof.bytes,
       });
     void noteSent();
+    markSent(project, sent.at);
     return sent;
   });
   if (!sent) await place.letGo();

@@ -1,0 +1,160 @@
+import {
+  type DrawnOn,
+  type EdgeReport,
+  edgeReport,
+  encodePng,
+  formatOf,
+  type Layout,
+  layOver,
+  type NotTheSame,
+  newRaster,
+  newStrokes,
+  pixelPlan,
+  putHome,
+  pyramidOf,
+  type Raster,
+  type Registration,
+  registerReturn,
+  Said,
+  type Size,
+  sha256Of,
+  shrink,
+  stepsOf,
+  strokesAlone,
+  unpremultiply,
+  withStrokes,
+} from '../core';
+import { readOra } from '../core/format/ora/read';
+import { decodePicture } from './decode';
+import type { Progress } from './protocol';
+
+type Bytes = Uint8Array<ArrayBuffer>;
+
+/** What went out, and how it is taken back. */
+export type ReturnAsk = {
+  out: NonNullable<DrawnOn['out']>;
+  layout: Layout;
+  cellMm: Size;
+  marginMm: number;
+  /** All of the cloth is kept as it comes back; else what is new alone. */
+  whole: boolean;
+};
+
+type File = { bytes: Bytes; sha256: string };
+/** A cloth that came back: how it lay, what is new on it, and its art. */
+export type Returned = {
+  found: Registration;
+  /** Whether only new strokes came, on nothing. */
+  onlyStrokes: boolean;
+  /** New, and of it over what was drawn before, mm2. */
+  newMm2: number;
+  overMm2: number;
+  report: EdgeReport;
+  art: File & Size;
+  picture: File;
+};
+
+/** Less of a picture than this is clear by chance; more, and only what was drawn is in it. */
+const CLEAR = 0.02;
+/** The long side of the small picture, px. */
+const SMALL = 240;
+
+/** The picture that went out last, as pixels: a file that is watched comes back to it many times. */
+let sent: { asset: string; raster: Raster } | null = null;
+
+/** Any picture file as one picture; the layers of a layered one that are shown, laid over each other. */
+async function flat(bytes: Bytes): Promise<Raster> {
+  if (formatOf(bytes)?.id !== 'ora') return decodePicture(bytes);
+  const { width, height, layers } = readOra(bytes);
+  const out = newRaster(width, height);
+  for (const { png, x, y, opacity, visible } of [...layers].reverse())
+    if (visible) layOver(out, await decodePicture(png), x, y, opacity);
+  return out;
+}
+
+const clearShare = ({ data }: Raster) => {
+  let clear = 0;
+  for (let i = 3; i < data.length; i += 4) if (data[i] < 128) clear++;
+  return clear / (data.length / 4);
+};
+
+/** Strokes on nothing, laid over what went out. @throws Said for another proportion. */
+function strokesOver(under: Raster, strokes: Raster): Raster {
+  const whole = { ...under, data: new Uint8ClampedArray(under.data) };
+  const same = strokes.width === under.width && strokes.height === under.height;
+  if (!same)
+    throw new Said(
+      `These are strokes on nothing, ${strokes.width} x ${strokes.height} px; what went out is ${under.width} x ${under.height} px. Export them at that size, or the whole picture with them.`,
+    );
+  layOver(whole, strokes);
+  return whole;
+}
+
+async function pngFile(raster: Raster, ppi: number): Promise<File> {
+  const bytes = encodePng(raster, ppi);
+  return { bytes, sha256: await sha256Of(bytes) };
+}
+
+function small(raster: Raster): Raster {
+  const k = Math.min(1, SMALL / Math.max(raster.width, raster.height));
+  const size = {
+    width: Math.max(1, Math.round(raster.width * k)),
+    height: Math.max(1, Math.round(raster.height * k)),
+  };
+  return unpremultiply(shrink(pyramidOf(raster), size));
+}
+
+/** Pictures of the cloth that went out to be drawn on, and come back. */
+export const returnServices = {
+  /** Whether the worker holds the picture that went out. */
+  knowsOut: (asset: string) => sent?.asset === asset,
+
+  async takeOut(asset: string, bytes: Bytes) {
+    sent = { asset, raster: await decodePicture(bytes) };
+  },
+
+  /**
+   * Takes back what was drawn on: lays it on what went out, finds what is new, and what that does at the edges.
+   * @param under the strokes that were on a layer of their own as it went out.
+   */
+  async takeReturn(
+    bytes: Bytes,
+    { out, layout, cellMm, marginMm, whole }: ReturnAsk,
+    under: Bytes | null,
+    onProgress: Progress,
+  ): Promise<Returned | NotTheSame> {
+    if (sent?.asset !== out.asset) throw new Said('What went out is not here any more. Send it out again.');
+    const before = sent.raster;
+    const came = await flat(bytes);
+    onProgress(0.25);
+    const onlyStrokes = clearShare(came) > CLEAR;
+    const laid = registerReturn(before, onlyStrokes ? strokesOver(before, came) : came);
+    if ('why' in laid) return laid;
+    onProgress(0.5);
+    const { raster: after, found } = laid;
+    const { mask, firm, count, overCount } = newStrokes(before, after, found);
+    if (!count)
+      throw new Said('Nothing new was found on it: it is what went out. Draw on it, then bring it back.');
+    const plan = pixelPlan(layout, cellMm, out.ppi);
+    const report = edgeReport(after, firm, { ppi: out.ppi, steps: stepsOf(plan), marginMm });
+    onProgress(0.7);
+    const all = withStrokes(before, after, mask);
+    let art = putHome(whole ? all : strokesAlone(after, mask), plan, out);
+    if (under) art = withStrokes(await decodePicture(under), art, inkedIn(art));
+    const mm2 = (25.4 / out.ppi) ** 2;
+    const file = await pngFile(art, out.ppi);
+    onProgress(0.95);
+    return {
+      ...{ found, onlyStrokes, newMm2: count * mm2, overMm2: overCount * mm2, report },
+      art: { ...file, width: art.width, height: art.height },
+      picture: await pngFile(small(putHome(all, plan, out)), 96),
+    };
+  },
+};
+
+/** 1 where a picture is not clear. */
+function inkedIn({ data }: Raster): Uint8Array {
+  const mask = new Uint8Array(data.length / 4);
+  for (let p = 0; p < mask.length; p++) if (data[p * 4 + 3]) mask[p] = 1;
+  return mask;
+}

@@ -1,0 +1,253 @@
+import {
+  cellOf,
+  type DrawnOn,
+  frameOf,
+  type Layer,
+  motifOf,
+  type NotTheSame,
+  nth,
+  type PixelPlan,
+  type Point,
+  type Project,
+  pixelPlan,
+  Said,
+  sendOut,
+  shownColourway,
+  slug,
+  takeBack,
+} from '../core';
+import { exportPicture, type Returned, takeReturn, type Work } from '../engine';
+import { putAsset } from '../shelf';
+import { sceneRequest } from './arts';
+import { edit, record, useBolt } from './bolt';
+import { runJob, Stopped } from './jobs';
+import { loadAsset } from './pictures';
+import { takeSnapshot, useSnapshots } from './snapshots';
+import { judgeOnceChecked } from './versions';
+
+type Out = NonNullable<DrawnOn['out']>;
+export type Slide = Out['how'];
+/** A file that the cloth goes out in: one picture, or the picture with an empty layer over it. */
+export type OutFormat = 'png' | 'ora';
+
+/** The cloth on its way out, and what was drawn on it on its way back, as jobs. */
+export const GOES_OUT = 'goes out';
+export const COMES_BACK = 'comes back';
+
+/** A file larger than this is not read, bytes. */
+const MOST_BYTES = 200e6;
+
+/** The picture of a cloth that goes out: how large, and where on the cloth it begins, px. */
+function cutOf(plan: PixelPlan, how: Slide): { width: number; height: number } & Point {
+  const { width, height } = frameOf(plan) === 'cell' ? plan.cell : plan.block;
+  const [x, y] = [Math.floor(width / 2), Math.floor(height / 2)];
+  const from = {
+    'as-laid': { x: 0, y: 0 },
+    across: { x, y: 0 },
+    down: { x: 0, y },
+    both: { x, y },
+    turned: { x, y },
+  }[how];
+  return { width, height, ...from };
+}
+
+/** The art of the strokes that are on a layer of their own by now; null where there are none. */
+function strokesOf({ drawnOn: { layer, whole }, layers, pictures }: Project): string | null {
+  const there = whole ? undefined : layers.find((l) => l.id === layer);
+  if (!there || !('picture' in there) || there.hidden) return null;
+  return pictures.find((p) => p.id === there.picture)?.asset ?? null;
+}
+
+/** What a cloth looks like without its grain: that is laid over all that comes back, too. */
+const plainRequest = (project: Project) => ({ ...sceneRequest(project), grain: undefined });
+
+/** Makes the picture of a cloth that goes out to be drawn on. The document remembers how it was cut. */
+export async function makeOut(
+  project: Project,
+  how: Slide,
+  format: OutFormat,
+  work: Work,
+): Promise<{ file: Blob; sha256: string; out: Out }> {
+  const request = plainRequest(project);
+  const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
+  const { width, height, x, y } = cutOf(plan, how);
+  const about = { title: project.name, description: `${project.name}, to draw on` };
+  const part = (from: number, share: number) => ({
+    ...work,
+    onProgress: (done: number) => work.onProgress(from + share * done),
+  });
+  const sheet = { width, height };
+  const picture = await exportPicture(
+    request,
+    { format: 'png', sheet, from: { x, y }, about },
+    part(0, 0.5),
+    loadAsset,
+  );
+  let made = picture;
+  if (format === 'ora' || how === 'turned') {
+    // A block that is turned begins at its other end.
+    const from =
+      how === 'turned' ? { x: plan.block.width - width - x, y: plan.block.height - height - y } : { x, y };
+    const turn = how === 'turned' ? (2 as const) : (0 as const);
+    const ask = {
+      format,
+      sheet,
+      from,
+      turn,
+      about,
+      ...(format === 'ora' ? { layers: 'empty' as const } : {}),
+    };
+    made = await exportPicture(request, ask, part(0.5, 0.5), loadAsset);
+  }
+  if (work.signal?.aborted) throw new Stopped('Stopped.');
+  await putAsset(picture.proof.sha256, picture.file);
+  const out: Out = {
+    under: strokesOf(project),
+    ...{ asset: picture.proof.sha256, at: new Date().toISOString(), how, frame: frameOf(plan) },
+    ...{ x, y, width, height, ppi: request.ppi },
+  };
+  return { file: made.file, sha256: made.proof.sha256, out };
+}
+
+/** What the file is called. */
+export const outName = ({ name }: Project, how: Slide, version: number): string =>
+  `${slug(name, 'bolt')}_${how === 'as-laid' ? 'as-laid' : how === 'turned' ? 'quarters-turned' : `slid-${how}`}_${version + 1}`;
+
+/** It went out: the document knows how, and the state that it went out in is kept, the first time. */
+export async function wentOut(out: Out, name: string, sha256: string, bytes: number) {
+  const { project } = useBolt.getState();
+  const first = project?.drawnOn.version === 0 && !useSnapshots.getState().list.some((s) => s.name === BEGUN);
+  if (!edit(() => sendOut(out))) return;
+  const kept = first && (await takeSnapshot(BEGUN));
+  if (kept) judgeOnceChecked(kept);
+  record({
+    kind: 'export',
+    text: `Out to draw on: ${name}, ${out.width} x ${out.height} px.`,
+    sha256,
+    bytes,
+  });
+}
+const BEGUN = 'As it went out';
+
+/** Why a picture is not what went out. */
+function notTheSame({ why, apart }: NotTheSame, name: string, { width, height }: Out): string {
+  const again = 'Nothing was changed.';
+  if (why === 'proportion')
+    return `${name} has other proportions than what went out (${width} x ${height} px). Export the whole picture, uncropped, at any size. ${again}`;
+  if (why === 'slant')
+    return `${name} does not lie straight on what went out: its quarters are ${Math.round(apart)} px apart. Export it uncropped; a photograph or a scan of a print is squared under Motifs first. ${again}`;
+  return `${name} does not show what went out last: it may be of another bolt, or of an earlier round. ${again}`;
+}
+
+/** What came back, as it is told: how it lay, what is new, and what that does at the edges. */
+export type CameBack = Omit<Returned, 'art' | 'picture'> & { how: Slide; name: string };
+
+/** Takes back what was drawn on the picture that went out, as a job; the version that it makes is kept. */
+export async function takeBackFile(file: Pick<File, 'name' | 'size' | 'arrayBuffer'>) {
+  return runJob(
+    COMES_BACK,
+    `Laying ${file.name} on what went out.`,
+    async (work): Promise<CameBack | null> => {
+      const { project } = useBolt.getState();
+      const out = project?.drawnOn.out;
+      if (!project || !out) throw new Said('Nothing went out yet. Send the cloth out first.');
+      if (file.size > MOST_BYTES)
+        throw new Said(
+          `${file.name} is ${Math.round(file.size / 1e6)} MB; up to ${MOST_BYTES / 1e6} MB are read. Join its layers, or export it as a PNG. Nothing was changed.`,
+        );
+      const cellMm = cellOf(project);
+      const plan = pixelPlan(project.layout, cellMm, out.ppi);
+      const now = cutOf(plan, out.how);
+      if (now.width !== out.width || now.height !== out.height || frameOf(plan) !== out.frame)
+        throw new Said(
+          'The cloth has had another size or layout since it went out. Undo that, or send it out again. Nothing was changed.',
+        );
+      const whole = !project.placements.some((p) => !p.hidden);
+      const bytes = new Uint8Array(await file.arrayBuffer());
+      const { marginMm } = project.drawnOn;
+      const ask = { out, layout: project.layout, cellMm, marginMm, whole };
+      const made = await takeReturn(bytes, ask, work, loadAsset);
+      if ('why' in made) throw new Said(notTheSame(made, file.name, out));
+      if (work.signal.aborted) throw new Stopped('Stopped.');
+      for (const { bytes: png, sha256 } of [made.art, made.picture])
+        await putAsset(sha256, new Blob([png], { type: 'image/png' }));
+      const known = useSnapshots.getState().list.map((s) => s.project.drawnOn.version);
+      const version = 1 + Math.max(project.drawnOn.version, ...known);
+      if (!lay(project, out, plan, made, whole, version, file.name)) return null;
+      const kept = await takeSnapshot(`Drawn ${version}`);
+      if (kept) judgeOnceChecked(kept);
+      record({
+        kind: 'motifs',
+        text: `${file.name.slice(0, 80)} came back, drawn on: version ${version}.`,
+        sha256: made.art.sha256,
+        bytes: bytes.length,
+      });
+      const { found, onlyStrokes, newMm2, overMm2, report } = made;
+      return { found, onlyStrokes, newMm2, overMm2, report, how: out.how, name: file.name };
+    },
+  );
+}
+
+/** Lays what came back on the cloth, as one step for undo. */
+function lay(
+  project: Project,
+  out: Out,
+  plan: PixelPlan,
+  made: Returned,
+  whole: boolean,
+  version: number,
+  name: string,
+): boolean {
+  const { art, picture, report } = made;
+  const onCloth = ({ x, y }: Point) => ({
+    x: (out.x + x + 0.5) / plan.scale.x,
+    y: (out.y + y + 0.5) / plan.scale.y,
+  });
+  const edges: DrawnOn['edges'] = [
+    ...report.touching
+      .filter((t) => !t.returns?.joins)
+      .map(({ edge, at, alongMm, returns }) => ({
+        ...{ ...onCloth(at), edge, alongMm, nearMm: null },
+        back: returns && {
+          ...{ edge: returns.edge, alongMm: returns.alongMm },
+          ...{ offMm: returns.offMm, lean: returns.lean },
+        },
+      })),
+    ...report.near.map(({ edge, at, mm }) => ({ ...onCloth(at), edge, alongMm: 0, nearMm: mm, back: null })),
+  ].slice(0, 200);
+  const { brief, inks } = project;
+  const asDrawn = shownColourway(project).colours.every((hex, n) => hex === nth(inks, n).hex);
+  const block = { widthMm: plan.block.width / plan.scale.x, heightMm: plan.block.height / plan.scale.y };
+  const shown = motifOf({
+    ...{ id: crypto.randomUUID(), name: 'Drawn on the cloth', role: 'secondary' },
+    ...{ asset: art.sha256, width: art.width, height: art.height, ppi: brief.ppi },
+    source: `drawn on the cloth, ${name}`.slice(0, 200),
+  });
+  const layer: Layer = {
+    ...{ kind: 'tile', id: crypto.randomUUID(), picture: shown.id },
+    size: out.frame === 'cell' ? null : block,
+    colour: { as: asDrawn ? 'inks' : 'itself' },
+  };
+  const { width, height } = art;
+  const newArt = { asset: art.sha256, width, height, ppi: out.ppi };
+  return edit(() => takeBack({ art: newArt, picture: picture.sha256, edges, whole, version }, shown, layer));
+}
+
+/** How it came back, as a sentence. */
+export function cameBackText({ found, onlyStrokes, how }: CameBack): string {
+  if (onlyStrokes) return 'New strokes alone came back, on nothing: they lie where they were drawn.';
+  const { mirrored, turned, scale, x, y, exact } = found;
+  const turnedHere = turned !== (how === 'turned');
+  const said = [
+    ...(Math.abs(scale - 1) > 0.001 ? [`at ${Math.round(scale * 1000) / 10} % of its size`] : []),
+    ...(mirrored ? ['mirrored'] : []),
+    ...(turnedHere ? ['half-turned'] : []),
+    ...(Math.hypot(x, y) > 2
+      ? [`slid by ${Math.round(Math.abs(x))} px across and ${Math.round(Math.abs(y))} px down`]
+      : []),
+  ];
+  const rest = exact ? 'what was not drawn on is the same to the byte' : 'only what is new was taken from it';
+  return said.length
+    ? `It came back ${said.join(', ')}: it was laid right again, and ${rest}.`
+    : `It came back as it went: ${rest}.`;
+}

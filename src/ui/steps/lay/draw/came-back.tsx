@@ -1,0 +1,57 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { counted, type Project, wordsOf } from '@/core';
+import { useChecks } from '@/session/checks';
+import { type CameBack, COMES_BACK, cameBackText } from '@/session/drawn-on';
+import { useJob } from '@/session/jobs';
+import { showFinding } from '@/session/show-finding';
+import { Part } from '../../../parts/tray';
+
+const cm2 = (mm2: number) => `${Number((mm2 / 100).toPrecision(2))} cm²`;
+
+/** What came back last: how it lay, what is new on it, and what that does at the edges. */
+export default function CameBackSection({ project }: { project: Project }) {
+  const job = useJob<CameBack>(COMES_BACK);
+  const report = useChecks((s) => s.report);
+  const { version, edges } = project.drawnOn;
+  if (!version) return null;
+  const last = job?.state === 'done' ? job.result : null;
+  const atEdges = (report?.findings ?? []).flatMap((f, n) =>
+    f.kind === 'loose-end' || f.kind === 'near-edge' ? [{ n, f }] : [],
+  );
+  const touching = last?.report.touching.length ?? 0;
+  const loose = edges.filter((e) => e.nearMm === null).length;
+  return (
+    <Part title={`Version ${version}`}>
+      <Box role="status" data-testid="came-back">
+        {last && (
+          <Typography variant="body2" sx={{ mb: 1 }}>
+            {cameBackText(last)} New: {cm2(last.newMm2)}
+            {last.overMm2 >= 1 ? `, ${cm2(last.overMm2)} of it over what was drawn before` : ''}.
+          </Typography>
+        )}
+        <Typography variant="body2" sx={{ fontWeight: 600 }}>
+          {loose
+            ? `${counted(loose, 'stroke')} over the edge ${loose === 1 ? 'does' : 'do'} not join.`
+            : touching
+              ? `${counted(touching, 'end')} at the edge, and all join.`
+              : 'Nothing new touches the edge.'}
+        </Typography>
+      </Box>
+      {atEdges.map(({ n, f }) => (
+        <Button
+          key={n}
+          fullWidth
+          data-testid="at-edge"
+          onClick={() => showFinding(project, n)}
+          sx={{ justifyContent: 'flex-start', textAlign: 'left', mt: 0.5 }}
+        >
+          {wordsOf(f, project).title}
+        </Button>
+      ))}
+    </Part>
+  );
+}

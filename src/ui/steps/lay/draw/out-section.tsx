@@ -1,0 +1,74 @@
+'use client';
+
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import type { Project } from '@/core';
+import { GOES_OUT, makeOut, type OutFormat, outName, type Slide, wentOut } from '@/session/drawn-on';
+import { runJob, useBusy } from '@/session/jobs';
+import Choice from '../../../parts/choice';
+import JobProgress from '../../../parts/job-progress';
+import { whereToSave } from '../../../parts/save-file';
+import { Part } from '../../../parts/tray';
+
+const CUT: Record<Slide, string> = {
+  both: 'half across and half down',
+  across: 'half across',
+  down: 'half down',
+  turned: 'each quarter turned in its place',
+  'as-laid': 'as it lies',
+};
+const FILE: Record<OutFormat, string> = {
+  png: 'one picture, PNG',
+  ora: 'the picture, an empty layer over it, ORA',
+};
+
+/** Makes the file at the press and hands it over; the document remembers how it was cut. */
+async function goOut(project: Project, how: Slide, format: OutFormat) {
+  const name = `${outName(project, how, project.drawnOn.version)}.${format}`;
+  const place = await whereToSave(name);
+  if (!place) return;
+  const made = await runJob(GOES_OUT, 'Cutting the cloth to draw on.', async (work) => {
+    const done = await makeOut(project, how, format, work);
+    await place.save(done.file);
+    return done;
+  });
+  if (made) await wentOut(made.out, name, made.sha256, made.file.size);
+  else await place.letGo();
+}
+
+/** The cloth as a picture to draw on in a program of one's own. */
+export default function OutSection({ project }: { project: Project }) {
+  const [how, setHow] = useState<Slide>('both');
+  const [format, setFormat] = useState<OutFormat>('png');
+  const busy = useBusy(GOES_OUT);
+  const { out } = project.drawnOn;
+  return (
+    <Part title="Send it out">
+      <Typography variant="body2" color="text.secondary" sx={{ mb: 1.5 }}>
+        Its edges come to the middle, where you draw. Use any program; leave the size as it is, or not.
+      </Typography>
+      <Box sx={{ display: 'grid', gap: 1.5 }}>
+        <Choice label="Slid by" value={how} options={CUT} onChange={setHow} />
+        <Choice label="As" value={format} options={FILE} onChange={setFormat} />
+      </Box>
+      <Button
+        fullWidth
+        variant={out ? 'outlined' : 'contained'}
+        sx={{ mt: 1.5 }}
+        disabled={busy}
+        onClick={() => void goOut(project, how, format)}
+      >
+        Send out to draw on
+      </Button>
+      <JobProgress kind={GOES_OUT} />
+      {out && (
+        <Typography variant="body2" sx={{ mt: 1 }} data-testid="went-out">
+          Out since {new Date(out.at).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' })},
+          slid by {CUT[out.how]}, {out.width} x {out.height} px.
+        </Typography>
+      )}
+    </Part>
+  );
+}

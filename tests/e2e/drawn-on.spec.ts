@@ -1,0 +1,187 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import { unzipSync, zipSync } from 'fflate';
+import sharp from 'sharp';
+import { expect, fill, kept, openDemo, pick, test } from './watch';
+
+const dir = mkdtempSync(join(tmpdir(), 'hexaplex-'));
+
+/** The demo bolt with a cell of 4 in, its part Draw open. */
+async function openSmall(page: Page) {
+  await openDemo(page);
+  await page.keyboard.press('1');
+  await fill(page, 'Cell width', '4');
+  await fill(page, 'Cell height', '4');
+  await page.getByRole('button', { name: /^Lay,/ }).click();
+  await page.getByRole('button', { name: 'Draw', exact: true }).click();
+}
+
+/** Sends the cloth out and reads the file. */
+async function out(page: Page): Promise<{ name: string; bytes: Buffer }> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Send out to draw on' }).click();
+  const file = await download;
+  await expect(page.getByTestId('went-out')).toBeVisible();
+  return { name: file.suggestedFilename(), bytes: await readFile(await file.path()) };
+}
+
+const stroke = (x0: number, y0: number, x1: number, y1: number, wide: number, ink = '#1f3d6b') =>
+  `<path d="M${x0} ${y0}L${x1} ${y1}" stroke="${ink}" stroke-width="${wide}" shape-rendering="crispEdges"/>`;
+const drawn = (bytes: Buffer, body: string) =>
+  sharp(bytes)
+    .composite([
+      {
+        input: Buffer.from(
+          `<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="1200">${body}</svg>`,
+        ),
+      },
+    ])
+    .png()
+    .toBuffer();
+const bring = (page: Page, name: string, buffer: Buffer, mimeType = 'image/png') =>
+  page.getByLabel('Choose the file').setInputFiles({ name, mimeType, buffer });
+/** What is said where something cannot be taken back; the page has another, empty one. */
+const alert = (page: Page) => page.getByRole('alert').filter({ hasText: /\S/ });
+const version = (page: Page, n: number) => page.getByTestId('version').filter({ hasText: `Drawn ${n}` });
+
+test('out and back: what is new is laid on the cloth, its loose end is told and mended; a return turned over is laid right; nothing else changes', async ({
+  page,
+}) => {
+  await openSmall(page);
+  const before = await kept(page);
+  const { name, bytes } = await out(page);
+  expect(name).toBe('kite-weather_slid-both_1.png');
+  const size = await sharp(bytes).metadata();
+  expect([size.width, size.height, size.density]).toEqual([1200, 1200, 300]);
+
+  // Leaves right at 30 mm down, comes back left 4 mm lower: the half-drop is in it.
+  const at = (mm: number) => (mm / 25.4) * 300;
+  const loose =
+    stroke(1100, at(30), 1260, at(30), 14) + stroke(-60, at(30) + 600 + at(4), 90, at(30) + 600 + at(4), 14);
+  await bring(page, 'first.png', await drawn(bytes, loose + stroke(500, 500, 700, 640, 22)));
+  const told = page.getByTestId('came-back');
+  await expect(told).toContainText('It came back as it went: what was not drawn on is the same to the byte.');
+  await expect(told).toContainText('1 stroke over the edge does not join.');
+  await expect(page.getByTestId('at-edge')).toContainText(
+    /right at 30 mm.*left at 84\.8 mm|left at 84\.8 mm.*right at 30 mm/,
+  );
+  const first = await kept(page);
+  expect(first.placements).toEqual(before.placements);
+  expect(first.layers).toHaveLength(before.layers.length + 1);
+  expect(Math.abs((first.drawnOn.edges[0]?.back?.offMm ?? 0) - 4)).toBeLessThan(0.2);
+  await expect(version(page, 1)).toContainText(/to look at/);
+
+  // The same again, its end put right, half-turned.
+  const joined = stroke(1100, at(30), 1260, at(30), 14) + stroke(-60, at(30) + 600, 90, at(30) + 600, 14);
+  const mended = await drawn(bytes, joined + stroke(500, 500, 700, 640, 22));
+  await bring(page, 'second.png', await sharp(mended).rotate(180).png().toBuffer());
+  await expect(told).toContainText('It came back half-turned: it was laid right again');
+  await expect(told).toContainText('all join');
+  await expect(version(page, 2)).toContainText('on the cloth');
+  await expect(version(page, 2)).toContainText(/Gone: .*Leaves/);
+
+  // Packed, and smaller.
+  const small = await sharp(mended).resize(900, 900).jpeg({ quality: 90 }).toBuffer();
+  await bring(page, 'third.jpg', small, 'image/jpeg');
+  await expect(told).toContainText(
+    'It came back at 75 % of its size: it was laid right again, and only what is new was taken from it.',
+  );
+  await expect(version(page, 3)).toContainText('on the cloth');
+
+  // Of another proportion: said, and nothing is changed.
+  const now = await kept(page);
+  await bring(
+    page,
+    'cropped.png',
+    await sharp(mended).extract({ left: 0, top: 0, width: 1200, height: 800 }).png().toBuffer(),
+  );
+  await expect(alert(page)).toContainText(
+    'cropped.png has other proportions than what went out (1200 x 1200 px)',
+  );
+  await bring(page, 'torn.png', mended.subarray(0, 5000));
+  await expect(alert(page)).toContainText('cut short');
+  expect(await kept(page)).toEqual(now);
+
+  await page.getByRole('button', { name: 'Go back to Drawn 1' }).click();
+  await expect(version(page, 1)).toContainText('on the cloth');
+  await page.keyboard.press('Control+z');
+  await expect(version(page, 3)).toContainText('on the cloth');
+});
+
+test('a watched file comes back each time it is saved: three versions; one that is half written or gone leaves the last', async ({
+  page,
+}) => {
+  await openSmall(page);
+  const { bytes } = await out(page);
+  const path = join(dir, 'watched.png');
+  const round = async (n: number) => {
+    let body = '';
+    for (let k = 0; k < n; k++) body += stroke(420 + 60 * k, 500, 460 + 60 * k, 700, 20);
+    writeFileSync(path, await drawn(bytes, body));
+  };
+  await round(1);
+  const box = await page.getByTestId('comes-back').boundingBox();
+  if (!box) throw new Error('There is no place to drop on.');
+  const at = { x: box.x + box.width / 2, y: box.y + 20 };
+  const cdp = await page.context().newCDPSession(page);
+  for (const type of ['dragEnter', 'dragOver', 'drop'] as const)
+    await cdp.send('Input.dispatchDragEvent', {
+      type,
+      ...at,
+      data: { items: [], files: [path], dragOperationsMask: 1 },
+    });
+  await expect(page.getByTestId('watching')).toContainText('Watching watched.png');
+  await expect(version(page, 1)).toBeVisible();
+  await round(2);
+  await expect(version(page, 2)).toBeVisible();
+  writeFileSync(path, (await readFile(path)).subarray(0, 4000));
+  await expect(alert(page)).toContainText('cut short');
+  expect((await kept(page)).drawnOn.version).toBe(2);
+  await round(3);
+  await expect(version(page, 3)).toContainText('on the cloth');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByTestId('watching')).toHaveCount(0);
+});
+
+/** A layered picture with something on its empty layer, its picture as it is. */
+async function drawnOnLayer(bytes: Buffer, body: string): Promise<Buffer> {
+  const files = unzipSync(new Uint8Array(bytes));
+  const stack = new TextDecoder().decode(files['stack.xml']);
+  // The upper layer comes first.
+  const [, top] = /<layer [^>]*src="([^"]+)"/.exec(stack) ?? [];
+  if (!top || !files[top]) throw new Error('There is no layer to draw on.');
+  const layer = new Uint8Array(await drawn(Buffer.from(files[top]), body));
+  return Buffer.from(zipSync({ ...files, [top]: layer }, { level: 0 }));
+}
+const pixels = (bytes: Buffer | Uint8Array) => sharp(bytes).ensureAlpha().raw().toBuffer();
+
+test('out in layers and back, twice: every pixel is what was drawn or, to the byte, what it was before', async ({
+  page,
+}) => {
+  await openSmall(page);
+  await pick(page, 'Slid by', 'as it lies');
+  let want: Buffer | null = null;
+  for (const [n, body] of [
+    stroke(300, 500, 800, 640, 22),
+    stroke(320, 480, 420, 700, 30, '#c8502e'),
+  ].entries()) {
+    await pick(page, 'As', 'the picture, an empty layer over it, ORA');
+    const { name, bytes } = await out(page);
+    expect(name).toBe(`kite-weather_as-laid_${n + 1}.ora`);
+    const merged = unzipSync(new Uint8Array(bytes))['mergedimage.png'];
+    if (!merged) throw new Error('The file has no picture.');
+    if (want) expect(Buffer.compare(await pixels(merged), want)).toBe(0);
+    await bring(page, 'layers.ora', await drawnOnLayer(bytes, body), 'image/openraster');
+    await expect(version(page, n + 1)).toContainText('on the cloth');
+    want = await pixels(await drawn(Buffer.from(merged), body));
+  }
+  await pick(page, 'As', 'one picture, PNG');
+  const { bytes } = await out(page);
+  expect(Buffer.compare(await pixels(bytes), want as Buffer)).toBe(0);
+  await bring(page, 'same.png', bytes);
+  await expect(alert(page)).toContainText('Nothing new was found on it');
+  expect((await kept(page)).drawnOn.version).toBe(2);
+});
