@@ -135,29 +135,6 @@ await page.mouse.move(150, 170);
 for (let n = 0; n < 3; n++) await page.mouse.wheel(0, -400);
 await page.waitForTimeout(2500);
 await shot('paper');
-await page.getByRole('button', { name: 'Leave it' }).click();
-await sample('Line drawing');
-await page.getByRole('button', { name: 'Separate the motifs' }).click();
-await page.getByLabel('Name of piece 1').fill('Balloon');
-await page.getByRole('button', { name: 'Keep 1 motif' }).click();
-await page.getByRole('button', { name: 'Open Balloon' }).click();
-await page.getByRole('tab', { name: 'Fill' }).click();
-await page.getByLabel('Bridge gaps up to').fill('1');
-await page.keyboard.press('Enter');
-await page.getByText('9 closed regions').waitFor();
-for (const [region, hex] of [
-  [1, '#c65b48'],
-  [2, '#e0a74f'],
-  [3, '#70aaa9'],
-  [4, '#e6b1a5'],
-  [5, '#293351'],
-]) {
-  await page.getByLabel('Colour in hand', { exact: true }).fill(hex);
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: `Colour region ${region}`, exact: true }).click();
-}
-await page.waitForTimeout(1200);
-await shot('fill');
 await page.goto(base);
 await page.getByRole('button', { name: 'New bolt' }).click();
 await page.getByTestId('file-input').setInputFiles('public/demo/wind-lines-sheet.jpg');
@@ -196,4 +173,27 @@ await page.getByRole('button', { name: 'Make it repeat' }).click();
 await page.getByRole('button', { name: 'Mend the joins' }).click();
 await page.getByRole('button', { name: 'Before', exact: true }).waitFor();
 await shot('tile');
+// A drawing went out, slid by half, and came back with more drawn into its middle: one line runs over the edge, and does not join.
+await page.goto(base);
+await page.getByRole('link', { name: 'Open Wind Lines' }).click();
+await page.getByRole('button', { name: /^Lay,/ }).click();
+await page.getByRole('button', { name: 'Draw', exact: true }).click();
+const download = page.waitForEvent('download');
+await page.getByRole('button', { name: 'Send out to draw on' }).click();
+const sent = readFileSync(await (await download).path());
+const { width: w, height: h } = await sharp(sent).metadata();
+const gust = (x, y, k, turn) =>
+  `<g transform="translate(${x * w} ${y * h}) rotate(${turn}) scale(${k})"><path d="M-330 40C-200 -60 -80 90 60 10S300 -110 330 -20S220 110 190 30S260 -30 275 20"/><path d="M-250 100C-140 40 -40 150 90 90S260 60 280 100" opacity="0.85"/></g>`;
+const lines = `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}"><g fill="none" stroke="#293351" stroke-width="9" stroke-linecap="round">${gust(0.47, 0.53, 1, -12)}<path d="M${0.93 * w} ${0.3 * h}C${0.96 * w} ${0.28 * h} ${0.98 * w} ${0.31 * h} ${1.02 * w} ${0.3 * h}M${-0.02 * w} ${0.315 * h}C${0.02 * w} ${0.31 * h} ${0.04 * w} ${0.34 * h} ${0.07 * w} ${0.32 * h}"/></g></svg>`;
+const drawn = await sharp(sent)
+  .composite([{ input: Buffer.from(lines) }])
+  .png()
+  .toBuffer();
+await page
+  .getByLabel('Choose the file')
+  .setInputFiles({ name: 'wind-lines-drawn-on.png', mimeType: 'image/png', buffer: drawn });
+await page.getByTestId('at-edge').first().waitFor();
+await page.getByTestId('at-edge').first().click();
+await page.waitForTimeout(1500);
+await shot('drawn-on');
 await browser.close();
