@@ -4,7 +4,15 @@
  * strokes at edges how many are found and how far off they are told. Manners alternate; seeds under 1000 were used for tuning.
  */
 import sharp from 'sharp';
-import { edgeReport, newStrokes, type Raster, registerReturn, seededRandom, turnOver } from '../src/core';
+import {
+  edgeReport,
+  newStrokes,
+  type Raster,
+  readSent,
+  registerReturn,
+  seededRandom,
+  turnOver,
+} from '../src/core';
 import { between, drawnCloth, drawnInto, MANNERS, pngOf, rasterFrom, withDrawn } from './drawn-cloths';
 
 const FIRST = Number(process.argv[2] ?? 1000);
@@ -72,7 +80,7 @@ async function returns(count: number) {
     if (by.x || by.y) image = await slid(image, by.x, by.y);
     if (packed) image = await sharp(image).flatten().jpeg({ quality: 85 }).toBuffer();
     const back = await rasterFrom(image);
-    const found = registerReturn(sent, back);
+    const found = registerReturn(readSent(sent), back);
     if ('why' in found) {
       refused++;
       console.log(`  ${seed} ${mannerOf(n)}: refused, ${JSON.stringify(found)}`);
@@ -111,7 +119,7 @@ async function strangers(count: number) {
     const seed = FIRST + 5000 + n;
     const sent = await drawnCloth(mannerOf(n), seed, 900, 900);
     const back = await drawnCloth(mannerOf(n + (n % 3)), seed + 7777, 900, 900);
-    const found = registerReturn(sent, back);
+    const found = registerReturn(readSent(sent), back);
     if (!('why' in found)) {
       taken++;
       console.log(`  ${seed} ${mannerOf(n)}: taken, ${JSON.stringify(found.found)}`);
@@ -182,7 +190,7 @@ async function edges(count: number) {
           .jpeg({ quality: 85 })
           .toBuffer(),
       );
-    const { firm } = newStrokes(sent, after, { exact, scale: 1 });
+    const { firm } = newStrokes(readSent(sent), after, { exact, scale: 1 });
     const report = edgeReport(after, firm, { ppi: PPI, steps: { across: step, down: 0 }, marginMm: 5 });
     const edge = sideways ? 'top' : 'left';
     const along = (p: { x: number; y: number }) => (sideways ? p.x : p.y);

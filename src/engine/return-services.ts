@@ -2,7 +2,6 @@ import {
   type DrawnOn,
   type EdgeReport,
   edgeReport,
-  encodePng,
   formatOf,
   type Layout,
   layOver,
@@ -14,8 +13,10 @@ import {
   pyramidOf,
   type Raster,
   type Registration,
+  readSent,
   registerReturn,
   Said,
+  type Sent,
   type Size,
   sha256Of,
   shrink,
@@ -25,6 +26,7 @@ import {
   withStrokes,
 } from '../core';
 import { readOra } from '../core/format/ora/read';
+import { sheetPng } from '../core/format/png/sheet';
 import { decodePicture } from './decode';
 import type { Progress } from './protocol';
 
@@ -60,7 +62,7 @@ const CLEAR = 0.02;
 const SMALL = 240;
 
 /** The picture that went out last, as pixels: a file that is watched comes back to it many times. */
-let sent: { asset: string; raster: Raster } | null = null;
+let out: { asset: string; sent: Sent } | null = null;
 
 /** Any picture file as one picture; the layers of a layered one that are shown, laid over each other. */
 async function flat(bytes: Bytes): Promise<Raster> {
@@ -91,7 +93,13 @@ function strokesOver(under: Raster, strokes: Raster): Raster {
 }
 
 async function pngFile(raster: Raster, ppi: number): Promise<File> {
-  const bytes = encodePng(raster, ppi);
+  const { width, height, data } = raster;
+  const rows = (from: number, to: number) => ({
+    ...{ width, height: to - from },
+    data: data.subarray(from * width * 4, to * width * 4),
+  });
+  const parts = sheetPng({ width, height, rows }, { width, height, ppi, pixels: 'rgba' });
+  const bytes = new Uint8Array(await new Blob([...parts]).arrayBuffer());
   return { bytes, sha256: await sha256Of(bytes) };
 }
 
@@ -101,16 +109,27 @@ function small(raster: Raster): Raster {
     width: Math.max(1, Math.round(raster.width * k)),
     height: Math.max(1, Math.round(raster.height * k)),
   };
-  return unpremultiply(shrink(pyramidOf(raster), size));
+  return unpremultiply(shrink(pyramidOf(thinned(raster, Math.floor(1 / (4 * k)))), size));
+}
+
+/** Every so-manieth pixel of a picture each way. */
+function thinned(src: Raster, step: number): Raster {
+  if (step < 2) return src;
+  const out = newRaster(Math.floor(src.width / step), Math.floor(src.height / step));
+  const from = new Uint32Array(src.data.buffer, src.data.byteOffset, src.width * src.height);
+  const to = new Uint32Array(out.data.buffer);
+  for (let y = 0, p = 0; y < out.height; y++)
+    for (let x = 0; x < out.width; x++) to[p++] = from[y * step * src.width + x * step];
+  return out;
 }
 
 /** Pictures of the cloth that went out to be drawn on, and come back. */
 export const returnServices = {
   /** Whether the worker holds the picture that went out. */
-  knowsOut: (asset: string) => sent?.asset === asset,
+  knowsOut: (asset: string) => out?.asset === asset,
 
   async takeOut(asset: string, bytes: Bytes) {
-    sent = { asset, raster: await decodePicture(bytes) };
+    out = { asset, sent: readSent(await decodePicture(bytes)) };
   },
 
   /**
@@ -119,35 +138,36 @@ export const returnServices = {
    */
   async takeReturn(
     bytes: Bytes,
-    { out, layout, cellMm, marginMm, whole }: ReturnAsk,
+    { out: went, layout, cellMm, marginMm, whole }: ReturnAsk,
     under: Bytes | null,
     onProgress: Progress,
   ): Promise<Returned | NotTheSame> {
-    if (sent?.asset !== out.asset) throw new Said('What went out is not here any more. Send it out again.');
+    if (out?.asset !== went.asset) throw new Said('What went out is not here any more. Send it out again.');
+    const { sent } = out;
     const before = sent.raster;
     const came = await flat(bytes);
     onProgress(0.25);
     const onlyStrokes = clearShare(came) > CLEAR;
-    const laid = registerReturn(before, onlyStrokes ? strokesOver(before, came) : came);
+    const laid = registerReturn(sent, onlyStrokes ? strokesOver(before, came) : came);
     if ('why' in laid) return laid;
     onProgress(0.5);
     const { raster: after, found } = laid;
-    const { mask, firm, count, overCount } = newStrokes(before, after, found);
+    const { mask, firm, count, overCount } = newStrokes(sent, after, found);
     if (!count)
       throw new Said('Nothing new was found on it: it is what went out. Draw on it, then bring it back.');
-    const plan = pixelPlan(layout, cellMm, out.ppi);
-    const report = edgeReport(after, firm, { ppi: out.ppi, steps: stepsOf(plan), marginMm });
+    const plan = pixelPlan(layout, cellMm, went.ppi);
+    const report = edgeReport(after, firm, { ppi: went.ppi, steps: stepsOf(plan), marginMm });
     onProgress(0.7);
     const all = withStrokes(before, after, mask);
-    let art = putHome(whole ? all : strokesAlone(after, mask), plan, out);
+    let art = putHome(whole ? all : strokesAlone(after, mask), plan, went);
     if (under) art = withStrokes(await decodePicture(under), art, inkedIn(art));
-    const mm2 = (25.4 / out.ppi) ** 2;
-    const file = await pngFile(art, out.ppi);
+    const mm2 = (25.4 / went.ppi) ** 2;
+    const file = await pngFile(art, went.ppi);
     onProgress(0.95);
     return {
       ...{ found, onlyStrokes, newMm2: count * mm2, overMm2: overCount * mm2, report },
       art: { ...file, width: art.width, height: art.height },
-      picture: await pngFile(small(putHome(all, plan, out)), 96),
+      picture: await pngFile(small(putHome(all, plan, went)), 96),
     };
   },
 };

@@ -81,7 +81,7 @@ test('out and back: what is new is laid on the cloth, its loose end is told and 
   await expect(told).toContainText('It came back half-turned: it was laid right again');
   await expect(told).toContainText('all join');
   await expect(version(page, 2)).toContainText('on the cloth');
-  await expect(version(page, 2)).toContainText(/Gone: .*Leaves/);
+  await expect(version(page, 2)).toContainText(/Gone: .*Loose end/);
 
   // Packed, and smaller.
   const small = await sharp(mended).resize(900, 900).jpeg({ quality: 90 }).toBuffer();

@@ -27,9 +27,12 @@ test('what was drawn over an edge is told in words: where it leaves, where it co
   const all = atEdges({ edges: [{ ...at, back }, { ...at, back: null }, near], marginMm: 5 });
   const project = newProject('a', 'A');
   expect(all.map((f) => wordsOf(f, project).title)).toEqual([
-    'Leaves right at 41 mm, comes back left at 43.5 mm, leaning 6 degrees differently',
-    'Leaves right at 41 mm, does not come back',
+    'Loose end, 2.5 mm off where it comes back',
+    'Loose end, it does not come back',
     'New, 2.1 mm from the top edge',
   ]);
+  expect(wordsOf(all[0] as (typeof all)[number], project).why).toContain(
+    'leaves right at 41 mm and comes back left at 43.5 mm, leaning 6 degrees differently',
+  );
   expect(all.map((f) => f.severity)).toEqual(['warning', 'warning', 'note']);
 });

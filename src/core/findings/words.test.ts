@@ -62,6 +62,11 @@ const ALL: Finding[] = [
     fit: { fits: false, times: { width: 3.05, height: 6.1 }, fitMm: { width: 101.6, height: 50.8 } },
   },
   { ...at, placements: [], kind: 'tile-join', layer: 'l', times: 3.2, across: true },
+  {
+    ...{ ...at, placements: [], kind: 'loose-end', edge: 'right', alongMm: 41 },
+    back: { edge: 'left', alongMm: 43.5, offMm: 2.5, lean: 6.2 },
+  },
+  { ...at, placements: [], kind: 'near-edge', edge: 'top', mm: 2.1, marginMm: 5 },
 ];
 
 test('every kind has a letter of its own, a title and a reason: whole sentences, with units, in plain words', () => {

@@ -4,4 +4,5 @@ export { frameOf, putHome, stepsOf } from './home';
 export { layOver } from './laid-over';
 export { type NewStrokes, newStrokes, strokesAlone, withStrokes } from './new-strokes';
 export { type NotTheSame, type Registration, registerReturn } from './register-return';
+export { readSent, type Sent } from './sent';
 export { turnOver } from './turned';

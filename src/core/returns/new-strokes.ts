@@ -2,6 +2,7 @@ import { labelAreas, newRaster, type Raster } from '../raster';
 import { ArgumentError } from '../units';
 import { throughSmaller } from './of-size';
 import type { Registration } from './register-return';
+import type { Sent } from './sent';
 
 /** How what came back lies on what went out, as far as it matters here. */
 type Lay = Pick<Registration, 'exact' | 'scale'>;
@@ -35,13 +36,16 @@ const ART = 20;
  * @param scale how many times as large it came as it went.
  * @throws ArgumentError for pictures of two sizes.
  */
-export function newStrokes(before: Raster, after: Raster, { exact, scale }: Lay): NewStrokes {
+export function newStrokes(
+  { raster: before, ground }: Sent,
+  after: Raster,
+  { exact, scale }: Lay,
+): NewStrokes {
   if (before.width !== after.width || before.height !== after.height)
     throw new ArgumentError('Two pictures of one size are compared.');
   const { mask, firm } = exact
     ? differs(before, after)
     : differsPlainly(throughSmaller(before, scale), after);
-  const ground = mostOf(before);
   const over = new Uint8Array(mask.length);
   let [count, overCount] = [0, 0];
   for (let p = 0; p < mask.length; p++) {
@@ -158,18 +162,6 @@ function rimmed(mask: Uint8Array, { width, height, data }: Raster, after: Raster
 
 const offBy = (data: Uint8ClampedArray, i: number, c: ArrayLike<number>) =>
   Math.max(Math.abs(data[i] - c[0]), Math.abs(data[i + 1] - c[1]), Math.abs(data[i + 2] - c[2]));
-
-/** The colour that a picture has most of: the mean of the fullest of 4,096 boxes of colours. */
-function mostOf({ data }: Raster): [number, number, number] {
-  const box = (i: number) => ((data[i] >> 4) << 8) | ((data[i + 1] >> 4) << 4) | (data[i + 2] >> 4);
-  const full = new Uint32Array(4096);
-  for (let i = 0; i < data.length; i += 4) full[box(i)]++;
-  const top = full.indexOf(Math.max(...full));
-  const sum = [0, 0, 0];
-  for (let i = 0; i < data.length; i += 4)
-    if (box(i) === top) for (let c = 0; c < 3; c++) sum[c] += data[i + c];
-  return [sum[0] / full[top], sum[1] / full[top], sum[2] / full[top]];
-}
 
 /** What went out with what is new laid on it: all else is the same, byte for byte. */
 export function withStrokes(before: Raster, after: Raster, mask: Uint8Array): Raster {

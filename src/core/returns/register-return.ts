@@ -2,7 +2,8 @@ import { pyramidOf, type Raster, resample, rollRaster, unpremultiply } from '../
 import { ArgumentError } from '../units';
 import { edgesOf, halved, type Light, lightLevels, slopesOf, steepestOf } from './light';
 import { ofSize } from './of-size';
-import { markedPlaces, type Place } from './places';
+import type { Place } from './places';
+import { EDGES, type Sent } from './sent';
 import { settle } from './settle';
 import { bestSlides, reliefOf, reliefOver, type Slide, slidFiner } from './slide';
 import { TURNS, type Turned, turnOver } from './turned';
@@ -29,8 +30,6 @@ const ROUNDED_PX = 1.5;
 /** Every slide is tried on pictures at most so long, px; the best of them are followed on the next, fewer on those after it. */
 const COARSE = 72;
 const FOLLOWED = [10, 5, 3, 2];
-/** Edges are told on a picture at most so long, px. */
-const EDGES = 600;
 /**
  * Two pictures may be one where their edges correlate by so much, and are where so many of the places that tell the most look as they
  * did. Ways of lying that agree about as well are told apart by what is likelier.
@@ -54,7 +53,7 @@ const APART_PX = 3;
  * @throws ArgumentError for a picture of less than 16 px a side.
  */
 export function registerReturn(
-  sent: Raster,
+  { raster: sent, levels, places }: Sent,
   back: Raster,
 ): { raster: Raster; found: Registration } | NotTheSame {
   if (Math.min(sent.width, sent.height, back.width, back.height) < 16)
@@ -66,8 +65,6 @@ export function registerReturn(
   );
   if (off > ROUNDED_PX * Math.max(1, scale)) return { why: 'proportion', agrees: 0, apart: 0 };
   const resized = ofSize(back, sent);
-  const levels = lightLevels(sent, EDGES);
-  const places = markedPlaces(levels[0], 1);
   const same = { scale, x: 0, y: 0, exact: true, agrees: 1, apart: 0 };
   // A bare sheet went out: what comes back is taken as it lies.
   if (places.length < FEWEST) {

@@ -17,14 +17,12 @@ export const looseEnd: FindingModule<LooseEnd | NearEdge> = {
   kinds: {
     'loose-end': {
       letter: 'X',
-      title: ({ edge, alongMm, back }) =>
+      title: ({ back }) =>
+        back ? `Loose end, ${mm(back.offMm)} off where it comes back` : 'Loose end, it does not come back',
+      why: ({ edge, alongMm, back }) =>
         back
-          ? `Leaves ${edge} at ${mm(alongMm)}, comes back ${back.edge} at ${mm(back.alongMm)}${leaning(back.lean)}`
-          : `Leaves ${edge} at ${mm(alongMm)}, does not come back`,
-      why: ({ back }) =>
-        back
-          ? `A new stroke runs over the edge of the picture that went out, ${mm(back.offMm)} off where it comes in again: the cloth shows a step there.`
-          : 'A new stroke runs over the edge of the picture that went out and ends there: the cloth shows it cut off.',
+          ? `A new stroke leaves ${edge} at ${mm(alongMm)} and comes back ${back.edge} at ${mm(back.alongMm)}${leaning(back.lean)}: the cloth shows a step there.`
+          : `A new stroke leaves ${edge} at ${mm(alongMm)} and ends there: the cloth shows it cut off.`,
       drawn: () =>
         'Slide the cloth the other way, send it out again, and draw the two ends together; or rub the stroke out near the edge.',
       extent: ({ back }) => ({ ring: Math.max(12, 3 * (back?.offMm ?? 0)) }),

@@ -41,17 +41,23 @@ export default function CameBackSection({ project }: { project: Project }) {
               : 'Nothing new touches the edge.'}
         </Typography>
       </Box>
-      {atEdges.map(({ n, f }) => (
-        <Button
-          key={n}
-          fullWidth
-          data-testid="at-edge"
-          onClick={() => showFinding(project, n)}
-          sx={{ justifyContent: 'flex-start', textAlign: 'left', mt: 0.5 }}
-        >
-          {wordsOf(f, project).title}
-        </Button>
-      ))}
+      {atEdges.map(({ n, f }) => {
+        const { title, why } = wordsOf(f, project);
+        return (
+          <Box
+            key={n}
+            data-testid="at-edge"
+            sx={{ borderTop: 1, borderColor: 'divider', py: 0.75, mt: 0.75 }}
+          >
+            <Button sx={{ px: 0, textAlign: 'left' }} onClick={() => showFinding(project, n)}>
+              {title}
+            </Button>
+            <Typography variant="body2" color="text.secondary">
+              {why}
+            </Typography>
+          </Box>
+        );
+      })}
     </Part>
   );
 }
