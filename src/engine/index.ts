@@ -324,14 +324,21 @@ export const tileFile: Call<'tileFile'> = (...args) =>
 /** The tile is done with. */
 export const letGoOfTile = () => tiles.end();
 
-/** Takes back a cloth that was drawn on elsewhere. */
-export const takeReturn = (bytes: Uint8Array<ArrayBuffer>, ask: ReturnAsk, work: Work, load: AssetLoader) =>
+/** Takes back a cloth that was drawn on elsewhere; the worker knows what went out. */
+const withOut = (
+  { out: { asset, under }, whole }: ReturnAsk,
+  work: Work,
+  load: AssetLoader,
+  call: (s: Remote<Services>, under: Uint8Array<ArrayBuffer> | null) => Promise<unknown>,
+) =>
   tiles.run(async (s) => {
-    const { asset, under } = ask.out;
     if (!(await s.knowsOut(asset))) await s.takeOut(asset, handedOver(await load(asset)));
-    const old = under && !ask.whole ? handedOver(await load(under)) : null;
-    return s.takeReturn(handedOver(bytes), ask, old, proxy(work.onProgress));
+    return call(s, under && !whole ? handedOver(await load(under)) : null);
   }, long(work)) as Promise<Returned | NotTheSame>;
+export const takeReturn = (bytes: Uint8Array<ArrayBuffer>, ask: ReturnAsk, work: Work, load: AssetLoader) =>
+  withOut(ask, work, load, (s, under) => s.takeReturn(handedOver(bytes), ask, under, proxy(work.onProgress)));
+export const joinEnds = (n: number, ask: ReturnAsk, work: Work, load: AssetLoader) =>
+  withOut(ask, work, load, (s, under) => s.joinEnds(n, ask, under, proxy(work.onProgress)));
 
 export const proveWrapOf = (request: Parameters<Services['proveWrap']>[0], work: Work, load: AssetLoader) =>
   inBatch(request.arts, load, (s) => s.proveWrap(request, proxy(work.onProgress)), work);

@@ -2,17 +2,23 @@ import {
   type DrawnOn,
   type EdgeReport,
   edgeReport,
+  extractPalette,
   formatOf,
+  joinEnds,
   type Layout,
   layOver,
+  MM_PER_INCH,
+  type NewStrokes,
   type NotTheSame,
   newRaster,
   newStrokes,
+  nth,
   pixelPlan,
   putHome,
   pyramidOf,
   type Raster,
   type Registration,
+  type Rgb,
   readSent,
   registerReturn,
   Said,
@@ -52,6 +58,8 @@ export type Returned = {
   newMm2: number;
   overMm2: number;
   report: EdgeReport;
+  /** The colours of what is new, and the share of it that each has. */
+  colours: { rgb: Rgb; share: number }[];
   art: File & Size;
   picture: File;
 };
@@ -138,39 +146,82 @@ export const returnServices = {
    */
   async takeReturn(
     bytes: Bytes,
-    { out: went, layout, cellMm, marginMm, whole }: ReturnAsk,
+    ask: ReturnAsk,
     under: Bytes | null,
     onProgress: Progress,
   ): Promise<Returned | NotTheSame> {
-    if (out?.asset !== went.asset) throw new Said('What went out is not here any more. Send it out again.');
-    const { sent } = out;
-    const before = sent.raster;
+    const sent = sentAs(ask);
     const came = await flat(bytes);
     onProgress(0.25);
     const onlyStrokes = clearShare(came) > CLEAR;
-    const laid = registerReturn(sent, onlyStrokes ? strokesOver(before, came) : came);
+    const laid = registerReturn(sent, onlyStrokes ? strokesOver(sent.raster, came) : came);
     if ('why' in laid) return laid;
     onProgress(0.5);
-    const { raster: after, found } = laid;
-    const { mask, firm, count, overCount } = newStrokes(sent, after, found);
-    if (!count)
-      throw new Said('Nothing new was found on it: it is what went out. Draw on it, then bring it back.');
-    const plan = pixelPlan(layout, cellMm, went.ppi);
-    const report = edgeReport(after, firm, { ppi: went.ppi, steps: stepsOf(plan), marginMm });
-    onProgress(0.7);
-    const all = withStrokes(before, after, mask);
-    let art = putHome(whole ? all : strokesAlone(after, mask), plan, went);
-    if (under) art = withStrokes(await decodePicture(under), art, inkedIn(art));
-    const mm2 = (25.4 / went.ppi) ** 2;
-    const file = await pngFile(art, went.ppi);
-    onProgress(0.95);
-    return {
-      ...{ found, onlyStrokes, newMm2: count * mm2, overMm2: overCount * mm2, report },
-      art: { ...file, width: art.width, height: art.height },
-      picture: await pngFile(small(putHome(all, plan, went)), 96),
-    };
+    return takenBack(sent, laid.raster, { found: laid.found, onlyStrokes }, ask, under, onProgress);
+  },
+
+  /** What came back last, with the two ends of one of the strokes that touch its edges bent until they meet. */
+  async joinEnds(
+    n: number,
+    ask: ReturnAsk,
+    under: Bytes | null,
+    onProgress: Progress,
+  ): Promise<Returned | NotTheSame> {
+    const sent = sentAs(ask);
+    if (last?.sent !== sent)
+      throw new Said('What came back is not in hand any more. Bring it back once more.');
+    const { after, strokes, told } = last;
+    const steps = stepsOf(planOf(ask));
+    const joined = joinEnds(sent, after, strokes, nth(told.report.touching, n), { ppi: ask.out.ppi, steps });
+    if (!joined) throw new Said('These ends cannot be joined: draw them together.');
+    onProgress(0.3);
+    const found = { ...told.found, exact: true, scale: 1 };
+    return takenBack(sent, joined, { found, onlyStrokes: told.onlyStrokes }, ask, under, onProgress);
   },
 };
+
+/** What came back last, as it lies on what went out: its ends may be joined. */
+let last: { sent: Sent; after: Raster; strokes: NewStrokes; told: Omit<Returned, 'art' | 'picture'> } | null =
+  null;
+
+function sentAs({ out: { asset } }: ReturnAsk): Sent {
+  if (out?.asset !== asset) throw new Said('What went out is not here any more. Send it out again.');
+  return out.sent;
+}
+const planOf = ({ layout, cellMm, out: { ppi } }: ReturnAsk) => pixelPlan(layout, cellMm, ppi);
+
+/** Finds what is new on a picture that lies on what went out, and makes the art of it. */
+async function takenBack(
+  sent: Sent,
+  after: Raster,
+  how: Pick<Returned, 'found' | 'onlyStrokes'>,
+  ask: ReturnAsk,
+  under: Bytes | null,
+  onProgress: Progress,
+): Promise<Returned> {
+  const { out: went, marginMm, whole } = ask;
+  const strokes = newStrokes(sent, after, how.found);
+  const { mask, firm, count, overCount } = strokes;
+  if (!count)
+    throw new Said('Nothing new was found on it: it is what went out. Draw on it, then bring it back.');
+  const plan = planOf(ask);
+  const { inks: colours } = extractPalette([strokesAlone(after, firm)]);
+  const report = edgeReport(after, firm, { ppi: went.ppi, steps: stepsOf(plan), marginMm });
+  onProgress(0.7);
+  const all = withStrokes(sent.raster, after, mask);
+  let art = putHome(whole ? all : strokesAlone(after, mask), plan, went);
+  if (under) art = withStrokes(await decodePicture(under), art, inkedIn(art));
+  const mm2 = (MM_PER_INCH / went.ppi) ** 2;
+  const file = await pngFile(art, went.ppi);
+  onProgress(0.95);
+  const told = { ...how, newMm2: count * mm2, overMm2: overCount * mm2, report, colours };
+  last = { sent, after: all, strokes, told };
+  return {
+    ...told,
+    art: { ...file, width: art.width, height: art.height },
+    picture: await pngFile(small(putHome(all, plan, went)), 96),
+  };
+}
 
 /** 1 where a picture is not clear. */
 function inkedIn({ data }: Raster): Uint8Array {

@@ -108,13 +108,17 @@ export async function checkBolt(project: Project, knownLines = false): Promise<C
   const findings = [
     ...report.findings,
     ...leftUndone(project.placements, project.motifs, seen, project.pictures),
-    ...atEdges(project.drawnOn),
+    ...(isDrawnOn(project) ? atEdges(project.drawnOn) : []),
   ];
   return {
     ...report,
     findings: (['warning', 'note'] as const).flatMap((s) => findings.filter((f) => f.severity === s)),
   };
 }
+
+/** Whether what was drawn on the cloth elsewhere is still seen on it. */
+const isDrawnOn = ({ drawnOn, layers }: Project) =>
+  layers.some((l) => l.id === drawnOn.layer && !('hidden' in l && l.hidden));
 
 /** A finding by its number in the report, and as what it was dismissed, if it was. */
 export type Numbered = { f: Finding; n: number; dismissed?: Dismissed };

@@ -16,7 +16,7 @@ import {
   slug,
   takeBack,
 } from '../core';
-import { exportPicture, type Returned, takeReturn, type Work } from '../engine';
+import { exportPicture, joinEnds, type Returned, takeReturn, type Work } from '../engine';
 import { putAsset } from '../shelf';
 import { sceneRequest } from './arts';
 import { edit, record, useBolt } from './bolt';
@@ -140,52 +140,69 @@ function notTheSame({ why, apart }: NotTheSame, name: string, { width, height }:
 }
 
 /** What came back, as it is told: how it lay, what is new, and what that does at the edges. */
-export type CameBack = Omit<Returned, 'art' | 'picture'> & { how: Slide; name: string };
+export type CameBack = Omit<Returned, 'art' | 'picture'> & { how: Slide; name: string; version: number };
+
+/** What is asked of a picture that comes back now. @throws Said where nothing went out, or the cloth has changed since. */
+function askNow() {
+  const { project } = useBolt.getState();
+  const out = project?.drawnOn.out;
+  if (!project || !out) throw new Said('Nothing went out yet. Send the cloth out first.');
+  const cellMm = cellOf(project);
+  const plan = pixelPlan(project.layout, cellMm, out.ppi);
+  const now = cutOf(plan, out.how);
+  if (now.width !== out.width || now.height !== out.height || frameOf(plan) !== out.frame)
+    throw new Said(
+      'The cloth has had another size or layout since it went out. Undo that, or send it out again. Nothing was changed.',
+    );
+  const whole = !project.placements.some((p) => !p.hidden);
+  const { marginMm } = project.drawnOn;
+  return { project, plan, ask: { out, layout: project.layout, cellMm, marginMm, whole } };
+}
 
 /** Takes back what was drawn on the picture that went out, as a job; the version that it makes is kept. */
-export async function takeBackFile(file: Pick<File, 'name' | 'size' | 'arrayBuffer'>) {
-  return runJob(
-    COMES_BACK,
-    `Laying ${file.name} on what went out.`,
-    async (work): Promise<CameBack | null> => {
-      const { project } = useBolt.getState();
-      const out = project?.drawnOn.out;
-      if (!project || !out) throw new Said('Nothing went out yet. Send the cloth out first.');
-      if (file.size > MOST_BYTES)
-        throw new Said(
-          `${file.name} is ${Math.round(file.size / 1e6)} MB; up to ${MOST_BYTES / 1e6} MB are read. Join its layers, or export it as a PNG. Nothing was changed.`,
-        );
-      const cellMm = cellOf(project);
-      const plan = pixelPlan(project.layout, cellMm, out.ppi);
-      const now = cutOf(plan, out.how);
-      if (now.width !== out.width || now.height !== out.height || frameOf(plan) !== out.frame)
-        throw new Said(
-          'The cloth has had another size or layout since it went out. Undo that, or send it out again. Nothing was changed.',
-        );
-      const whole = !project.placements.some((p) => !p.hidden);
-      const bytes = new Uint8Array(await file.arrayBuffer());
-      const { marginMm } = project.drawnOn;
-      const ask = { out, layout: project.layout, cellMm, marginMm, whole };
-      const made = await takeReturn(bytes, ask, work, loadAsset);
-      if ('why' in made) throw new Said(notTheSame(made, file.name, out));
-      if (work.signal.aborted) throw new Stopped('Stopped.');
-      for (const { bytes: png, sha256 } of [made.art, made.picture])
-        await putAsset(sha256, new Blob([png], { type: 'image/png' }));
-      const known = useSnapshots.getState().list.map((s) => s.project.drawnOn.version);
-      const version = 1 + Math.max(project.drawnOn.version, ...known);
-      if (!lay(project, out, plan, made, whole, version, file.name)) return null;
-      const kept = await takeSnapshot(`Drawn ${version}`);
-      if (kept) judgeOnceChecked(kept);
-      record({
-        kind: 'motifs',
-        text: `${file.name.slice(0, 80)} came back, drawn on: version ${version}.`,
-        sha256: made.art.sha256,
-        bytes: bytes.length,
-      });
-      const { found, onlyStrokes, newMm2, overMm2, report } = made;
-      return { found, onlyStrokes, newMm2, overMm2, report, how: out.how, name: file.name };
-    },
-  );
+export const takeBackFile = (file: Pick<File, 'name' | 'size' | 'arrayBuffer'>) =>
+  runJob(COMES_BACK, `Laying ${file.name} on what went out.`, async (work) => {
+    const { name, size } = file;
+    const now = askNow();
+    if (size > MOST_BYTES)
+      throw new Said(
+        `${name} is ${Math.round(size / 1e6)} MB; up to ${MOST_BYTES / 1e6} MB are read. Join its layers, or export it as a PNG. Nothing was changed.`,
+      );
+    const made = await takeReturn(new Uint8Array(await file.arrayBuffer()), now.ask, work, loadAsset);
+    return keepVersion(made, now, name, work);
+  });
+
+/** Bends the two ends of a stroke of what came back last until they meet, as a job; it is a version of its own. */
+export const joinEndsOf = (n: number, name: string) =>
+  runJob(COMES_BACK, 'Bending the two ends until they meet.', async (work) => {
+    const now = askNow();
+    return keepVersion(await joinEnds(n, now.ask, work, loadAsset), now, name, work);
+  });
+
+/** Lays what came back, and keeps it as a version. @throws Said where it is not what went out. */
+async function keepVersion(
+  made: Returned | NotTheSame,
+  { project, plan, ask: { out, whole } }: ReturnType<typeof askNow>,
+  name: string,
+  { signal }: Work,
+): Promise<CameBack | null> {
+  if ('why' in made) throw new Said(notTheSame(made, name, out));
+  if (signal?.aborted) throw new Stopped('Stopped.');
+  for (const { bytes: png, sha256 } of [made.art, made.picture])
+    await putAsset(sha256, new Blob([png], { type: 'image/png' }));
+  const known = useSnapshots.getState().list.map((s) => s.project.drawnOn.version);
+  const version = 1 + Math.max(project.drawnOn.version, ...known);
+  if (!lay(project, out, plan, made, whole, version, name)) return null;
+  const kept = await takeSnapshot(`Drawn ${version}`);
+  if (kept) judgeOnceChecked(kept);
+  record({
+    kind: 'motifs',
+    text: `${name.slice(0, 80)} came back, drawn on: version ${version}.`,
+    sha256: made.art.sha256,
+    bytes: made.art.bytes.length,
+  });
+  const { art: _art, picture: _picture, ...told } = made;
+  return { ...told, how: out.how, name, version };
 }
 
 /** Lays what came back on the cloth, as one step for undo. */

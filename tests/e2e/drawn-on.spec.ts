@@ -74,14 +74,21 @@ test('out and back: what is new is laid on the cloth, its loose end is told and 
   expect(Math.abs((first.drawnOn.edges[0]?.back?.offMm ?? 0) - 4)).toBeLessThan(0.2);
   await expect(version(page, 1)).toContainText(/to look at/);
 
+  // Bent together here, it is a version of its own; undone, the first is on the cloth again.
+  await page.getByRole('button', { name: 'Bend the ends together' }).click();
+  await expect(version(page, 2)).toContainText('on the cloth');
+  await expect(told).toContainText('all join');
+  await expect(version(page, 2)).toContainText(/Gone: .*Loose end/);
+  await page.keyboard.press('Control+z');
+  await expect(version(page, 1)).toContainText('on the cloth');
+
   // The same again, its end put right, half-turned.
   const joined = stroke(1100, at(30), 1260, at(30), 14) + stroke(-60, at(30) + 600, 90, at(30) + 600, 14);
   const mended = await drawn(bytes, joined + stroke(500, 500, 700, 640, 22));
   await bring(page, 'second.png', await sharp(mended).rotate(180).png().toBuffer());
   await expect(told).toContainText('It came back half-turned: it was laid right again');
   await expect(told).toContainText('all join');
-  await expect(version(page, 2)).toContainText('on the cloth');
-  await expect(version(page, 2)).toContainText(/Gone: .*Loose end/);
+  await expect(version(page, 3)).toContainText('on the cloth');
 
   // Packed, and smaller.
   const small = await sharp(mended).resize(900, 900).jpeg({ quality: 90 }).toBuffer();
@@ -89,7 +96,7 @@ test('out and back: what is new is laid on the cloth, its loose end is told and 
   await expect(told).toContainText(
     'It came back at 75 % of its size: it was laid right again, and only what is new was taken from it.',
   );
-  await expect(version(page, 3)).toContainText('on the cloth');
+  await expect(version(page, 4)).toContainText('on the cloth');
 
   // Of another proportion: said, and nothing is changed.
   const now = await kept(page);
@@ -108,7 +115,7 @@ test('out and back: what is new is laid on the cloth, its loose end is told and 
   await page.getByRole('button', { name: 'Go back to Drawn 1' }).click();
   await expect(version(page, 1)).toContainText('on the cloth');
   await page.keyboard.press('Control+z');
-  await expect(version(page, 3)).toContainText('on the cloth');
+  await expect(version(page, 4)).toContainText('on the cloth');
 });
 
 test('a watched file comes back each time it is saved: three versions; one that is half written or gone leaves the last', async ({
@@ -142,6 +149,13 @@ test('a watched file comes back each time it is saved: three versions; one that 
   expect((await kept(page)).drawnOn.version).toBe(2);
   await round(3);
   await expect(version(page, 3)).toContainText('on the cloth');
+  // A colour that is none of the inks is told, and becomes one at a press.
+  const inks = (await kept(page)).inks.length;
+  writeFileSync(path, await drawn(bytes, stroke(420, 500, 700, 700, 40, '#2fae4a')));
+  await expect(page.getByTestId('new-colours')).toContainText('A colour is none of your inks: #2fae4a.');
+  await page.getByRole('button', { name: 'Take it as an ink' }).click();
+  await expect(page.getByTestId('new-colours')).toHaveCount(0);
+  expect((await kept(page)).inks.slice(inks).map((i) => i.hex)).toEqual(['#2fae4a']);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByTestId('watching')).toHaveCount(0);
 });

@@ -27,6 +27,7 @@ export * from './edits/placements';
 export { resizeDesign, resizeRange } from './edits/resize';
 export { turnDesign, whyNotTurned } from './edits/turn';
 export { artKey, counterKey, type InkedArt, inkedArts } from './inked-art';
+export { missingInks } from './missing-inks';
 export { isOfLaterVersion, openProject } from './open';
 export { purposeOf, tooManyColours } from './purpose';
 export { type Rescued, rescue } from './rescue';

@@ -5,6 +5,7 @@ import { seededRandom } from '../lay';
 import { differingPixels, newRaster, type Raster, rollRaster } from '../raster';
 import { edgeReport } from './edge-report';
 import { frameOf, putHome, stepsOf } from './home';
+import { joinEnds } from './join-ends';
 import { layOver } from './laid-over';
 import { newStrokes, strokesAlone, withStrokes } from './new-strokes';
 import { registerReturn } from './register-return';
@@ -160,6 +161,30 @@ describe('at the edges', () => {
       const slope = Math.tan((12 * Math.PI) / 180);
       const want = ((Math.atan(0.3 + slope) - Math.atan(0.3)) * 180) / Math.PI;
       expect(Math.abs((report(0, 12, step).touching[0]?.returns?.lean ?? 0) - want)).toBeLessThan(2);
+    }
+  });
+
+  test('two ends that are off are bent until they join, and nothing else is touched', () => {
+    for (const [off, step] of [
+      [12, 0],
+      [-15, 100],
+    ] as const) {
+      const { sent, drawn } = banded(off, 0, step);
+      const strokes = newStrokes(readSent(sent), drawn, { exact: true, scale: 1 });
+      const options = { ppi, steps: { across: step, down: 0 } };
+      const [told] = edgeReport(drawn, strokes.firm, { ...options, marginMm: 0 }).touching;
+      if (!told) throw new Error('The stroke was not found.');
+      const joined = joinEnds(readSent(sent), drawn, strokes, told, options);
+      if (!joined) throw new Error('Its ends were not joined.');
+      const { firm } = newStrokes(readSent(sent), joined, { exact: true, scale: 1 });
+      const [after] = edgeReport(joined, firm, { ...options, marginMm: 0 }).touching;
+      expect(after?.returns).toMatchObject({ joins: true });
+      // Past where it is bent, and away from the stroke, every pixel is as it was.
+      for (let y = 0; y < size; y++)
+        for (let x = 121; x < size - 121; x++) {
+          const p = (y * size + x) * 4;
+          expect(joined.data[p]).toBe(drawn.data[p]);
+        }
     }
   });
 

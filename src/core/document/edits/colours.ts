@@ -5,7 +5,7 @@ import type { Colourway, Ink, Poll, Project } from '../schema';
 import { type Edit, edit } from './edit';
 
 /** Inks of new art nearer than this in OKLab to one that was there are that ink. */
-const SAME_INK = 0.08;
+export const SAME_INK = 0.08;
 
 /**
  * Gives the project these inks (sRGB, as in the art). Inks that were there before, by OKLab nearness, keep
@@ -38,6 +38,15 @@ export const setInks = (found: Rgb[], newId: () => string): Edit =>
       }
     }
     for (const { ink } of old) forgetInk(d, ink.id, null);
+  });
+
+/** More inks beside those that are there, each in its own colour in every colourway. */
+export const addInks = (hexes: readonly string[], newId: () => string): Edit =>
+  edit('New inks', (d) => {
+    for (const hex of hexes) {
+      d.inks.push({ id: newId(), name: nextInkName(d.inks), hex, also: [], texture: 1 });
+      for (const c of d.colourways) c.colours.push(hex);
+    }
   });
 
 function nextInkName(inks: Pick<Ink, 'name'>[]): string {

@@ -3,14 +3,61 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { counted, type Project, wordsOf } from '@/core';
+import { addInks, counted, hexOfRgb, missingInks, nth, type Project, tooManyColours, wordsOf } from '@/core';
+import { edit } from '@/session/bolt';
 import { useChecks } from '@/session/checks';
-import { type CameBack, COMES_BACK, cameBackText } from '@/session/drawn-on';
+import { type CameBack, COMES_BACK, cameBackText, joinEndsOf } from '@/session/drawn-on';
 import { useJob } from '@/session/jobs';
 import { showFinding } from '@/session/show-finding';
 import { Part } from '../../../parts/tray';
 
 const cm2 = (mm2: number) => `${Number((mm2 / 100).toPrecision(2))} cm²`;
+
+/** Colours that were drawn and are none of the inks, and what they do to the number that the brief allows. */
+function NewColours({ project, colours }: { project: Project; colours: CameBack['colours'] }) {
+  const missing = missingInks(project.inks, colours).map(hexOfRgb);
+  if (!missing.length) return null;
+  const one = missing.length === 1;
+  const more = missing.map((hex) => ({ ...nth(project.inks, 0), hex }));
+  const cap = tooManyColours({ ...project, inks: [...project.inks, ...more] });
+  return (
+    <Box data-testid="new-colours" sx={{ mt: 1 }}>
+      <Box sx={{ display: 'flex', gap: 0.75, mb: 0.5 }}>
+        {missing.map((hex) => (
+          <Box
+            key={hex}
+            title={hex}
+            sx={{
+              width: 22,
+              height: 22,
+              borderRadius: '50%',
+              bgcolor: hex,
+              border: 1,
+              borderColor: 'divider',
+            }}
+          />
+        ))}
+      </Box>
+      <Typography variant="body2">
+        {one ? 'A colour is none of your inks' : `${missing.length} colours are none of your inks`}:{' '}
+        {missing.join(', ')}. As {one ? 'an ink' : 'inks'} of {one ? 'its' : 'their'} own every colourway can
+        change {one ? 'it' : 'them'}.
+      </Typography>
+      {cap && (
+        <Typography variant="body2" color="warning.main">
+          With {one ? 'it' : 'them'}: {cap}
+        </Typography>
+      )}
+      <Button
+        variant="outlined"
+        sx={{ mt: 0.75 }}
+        onClick={() => edit(addInks(missing, () => crypto.randomUUID()))}
+      >
+        Take {one ? 'it as an ink' : 'them as inks'}
+      </Button>
+    </Box>
+  );
+}
 
 /** What came back last: how it lay, what is new on it, and what that does at the edges. */
 export default function CameBackSection({ project }: { project: Project }) {
@@ -18,7 +65,8 @@ export default function CameBackSection({ project }: { project: Project }) {
   const report = useChecks((s) => s.report);
   const { version, edges } = project.drawnOn;
   if (!version) return null;
-  const last = job?.state === 'done' ? job.result : null;
+  const busy = job?.state === 'running';
+  const last = job?.state === 'done' && job.result?.version === version ? job.result : null;
   const atEdges = (report?.findings ?? []).flatMap((f, n) =>
     f.kind === 'loose-end' || f.kind === 'near-edge' ? [{ n, f }] : [],
   );
@@ -38,11 +86,18 @@ export default function CameBackSection({ project }: { project: Project }) {
             ? `${counted(loose, 'stroke')} over the edge ${loose === 1 ? 'does' : 'do'} not join.`
             : touching
               ? `${counted(touching, 'end')} at the edge, and all join.`
-              : 'Nothing new touches the edge.'}
+              : last
+                ? 'Nothing new touches the edge.'
+                : 'No loose end at the edge.'}
         </Typography>
       </Box>
+      {last && <NewColours project={project} colours={last.colours} />}
       {atEdges.map(({ n, f }) => {
         const { title, why } = wordsOf(f, project);
+        const ends =
+          f.kind === 'loose-end' && f.back
+            ? last?.report.touching.findIndex((t) => t.edge === f.edge && t.alongMm === f.alongMm)
+            : undefined;
         return (
           <Box
             key={n}
@@ -55,6 +110,16 @@ export default function CameBackSection({ project }: { project: Project }) {
             <Typography variant="body2" color="text.secondary">
               {why}
             </Typography>
+            {ends !== undefined && ends >= 0 && (
+              <Button
+                variant="outlined"
+                disabled={busy}
+                sx={{ mt: 0.75 }}
+                onClick={() => void joinEndsOf(ends, last?.name ?? '')}
+              >
+                Bend the ends together
+              </Button>
+            )}
           </Box>
         );
       })}
