@@ -193,7 +193,7 @@ await page
   .getByLabel('Choose the file')
   .setInputFiles({ name: 'wind-lines-drawn-on.png', mimeType: 'image/png', buffer: drawn });
 await page.getByTestId('at-edge').first().waitFor();
-await page.getByTestId('at-edge').first().getByRole('button').click();
+await page.getByRole('button', { name: /^Loose end/ }).click();
 await page.waitForTimeout(1500);
 await shot('drawn-on');
 await browser.close();

@@ -5,14 +5,20 @@ import type { Ink } from './schema';
 /** A colour of less than this share of what was drawn is none of its own. */
 const SMALLEST = 0.02;
 
-/** Which colours of something that was drawn are none of the inks, nor near one: the rest are printed in the nearest. */
-export const missingInks = (
+/**
+ * Which colours of something that was drawn are none of the inks, nor near one; of several that are near each other the one that there
+ * is most of.
+ * @param found the colours of it, the most first.
+ */
+export function missingInks(
   inks: readonly Pick<Ink, 'hex' | 'also'>[],
   found: readonly { rgb: Rgb; share: number }[],
-): Rgb[] => {
+): Rgb[] {
   const known = inks.flatMap(({ hex, also }) => [hex, ...also]).map((hex) => oklabOf(...rgbOfHex(hex)));
-  return found
-    .filter(({ share }) => share >= SMALLEST)
-    .map(({ rgb }) => rgb)
-    .filter((rgb) => known.every((lab) => labDistance(lab, oklabOf(...rgb)) >= SAME_INK));
-};
+  return found.flatMap(({ rgb, share }) => {
+    const lab = oklabOf(...rgb);
+    if (share < SMALLEST || known.some((k) => labDistance(lab, k) < SAME_INK)) return [];
+    known.push(lab);
+    return [rgb];
+  });
+}
