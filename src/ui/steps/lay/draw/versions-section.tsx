@@ -27,6 +27,20 @@ function useKept(asset: string | undefined): string {
   return useObjectUrl(picture);
 }
 
+/** So many findings are told of a version; the rest are counted. */
+const TOLD = 3;
+
+function Told({ what, findings, color }: { what: string; findings: { title: string }[]; color: string }) {
+  if (!findings.length) return null;
+  const titles = findings.slice(0, TOLD).map((f) => f.title);
+  const more = findings.length > TOLD ? [`${findings.length - TOLD} more`] : [];
+  return (
+    <Typography variant="body2" color={color}>
+      {what}: {[...titles, ...more].join('; ')}.
+    </Typography>
+  );
+}
+
 function Version({ version, before, now }: { version: Snapshot; before?: Snapshot; now: boolean }) {
   const { name, at, project, sentAt } = version;
   const url = useKept(project.drawnOn.picture ?? project.drawnOn.out?.asset);
@@ -65,26 +79,8 @@ function Version({ version, before, now }: { version: Snapshot; before?: Snapsho
           {sentAt ? ', sent to print' : ''}
         </Typography>
         <Typography variant="body2">{score}</Typography>
-        {gone.length > 0 && (
-          <Typography variant="body2" color="success.main">
-            Gone:{' '}
-            {gone
-              .map((f) => f.title)
-              .slice(0, 3)
-              .join('; ')}
-            {gone.length > 3 ? `; ${gone.length - 3} more` : ''}.
-          </Typography>
-        )}
-        {fresh.length > 0 && (
-          <Typography variant="body2" color="warning.main">
-            New:{' '}
-            {fresh
-              .map((f) => f.title)
-              .slice(0, 3)
-              .join('; ')}
-            {fresh.length > 3 ? `; ${fresh.length - 3} more` : ''}.
-          </Typography>
-        )}
+        <Told what="Gone" findings={gone} color="success.main" />
+        <Told what="New" findings={fresh} color="warning.main" />
         {!now && (
           <Box sx={{ display: 'flex', gap: 0.5, ml: -1 }}>
             <Button
