@@ -45,4 +45,4 @@ export async function fetchDemo(
   const thumbnail = await (await get(demo.strip)).blob();
   return { project, assets, thumbnail };
 }
-export { fetchSample, SAMPLES } from './samples';
+export { fetchSample, PAPER_SAMPLES, SAMPLES } from './samples';

@@ -13,6 +13,12 @@ export const SAMPLES: { name: string; summary: string; files: string[] }[] = [
   },
 ];
 
+/** A sheet of paper that was cut in four and drawn on: each quarter scanned by itself, and all as one. */
+export const PAPER_SAMPLES = {
+  four: [1, 2, 3, 4].map((n) => `sheet-quarter-${n}.jpg`),
+  one: ['sheet-changed-over.jpg'],
+};
+
 /** The files of a sample by name. */
 export async function fetchSample(
   files: string[],

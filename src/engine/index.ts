@@ -26,6 +26,7 @@ import type { ThingAsk } from './view-services';
 import { type Bounds, WorkerSlot } from './worker-slot';
 
 export type { ScreenReport, ScreensAsk } from './colour-services';
+export type { SheetOfPaper } from './paper-services';
 export type {
   ArtRequest,
   CutArt,
@@ -339,6 +340,21 @@ export const takeReturn = (bytes: Uint8Array<ArrayBuffer>, ask: ReturnAsk, work:
   withOut(ask, work, load, (s, under) => s.takeReturn(handedOver(bytes), ask, under, proxy(work.onProgress)));
 export const joinEnds = (n: number, ask: ReturnAsk, work: Work, load: AssetLoader) =>
   withOut(ask, work, load, (s, under) => s.joinEnds(n, ask, under, proxy(work.onProgress)));
+
+/** Puts a sheet of paper together from its scans; the worker is done with them after it. */
+export const joinSheet = (scans: Uint8Array<ArrayBuffer>[], asCame: boolean, work: Work) =>
+  tiles.run(
+    (s) =>
+      s.joinSheet(
+        transfer(
+          scans,
+          scans.map((b) => b.buffer),
+        ),
+        asCame,
+        proxy(work.onProgress),
+      ),
+    long(work),
+  );
 
 export const proveWrapOf = (request: Parameters<Services['proveWrap']>[0], work: Work, load: AssetLoader) =>
   inBatch(request.arts, load, (s) => s.proveWrap(request, proxy(work.onProgress)), work);

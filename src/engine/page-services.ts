@@ -1,4 +1,3 @@
-import exifr from 'exifr';
 import {
   artIn,
   type Corners,
@@ -39,6 +38,7 @@ import { readOra } from '../core/format/ora/read';
 import { decodeCutOut } from '../core/format/png/read';
 import { readSvg } from '../core/format/svg/read';
 import { decodePicture } from './decode';
+import { exifOf } from './exif';
 import type { CutArt, Incoming, PageLook, PageSight, PageView, Progress, ShutInSight } from './protocol';
 import { bitmapOf } from './surface';
 import { drawSvg } from './svg';
@@ -177,9 +177,7 @@ export const pageServices = {
       return { kind: 'vector', sha256: await sha256Of(bytes), widthMm, heightMm, thumb };
     }
     const head = readPictureHead(bytes);
-    const exif = head.exif
-      ? await exifr.parse(Uint8Array.from(head.exif).buffer).catch(() => undefined)
-      : undefined;
+    const exif = await exifOf(head);
     const { key, raster } = await pictureOf(bytes);
     const { width, height } = raster;
     return {

@@ -15,7 +15,6 @@ import {
   nth,
   pixelPlan,
   putHome,
-  pyramidOf,
   type Raster,
   type Registration,
   type Rgb,
@@ -24,16 +23,13 @@ import {
   Said,
   type Sent,
   type Size,
-  sha256Of,
-  shrink,
   stepsOf,
   strokesAlone,
-  unpremultiply,
   withStrokes,
 } from '../core';
 import { readOra } from '../core/format/ora/read';
-import { sheetPng } from '../core/format/png/sheet';
 import { decodePicture } from './decode';
+import { type PngFile, pngFile, smaller } from './png-file';
 import type { Progress } from './protocol';
 
 type Bytes = Uint8Array<ArrayBuffer>;
@@ -48,7 +44,6 @@ export type ReturnAsk = {
   whole: boolean;
 };
 
-type File = { bytes: Bytes; sha256: string };
 /** A cloth that came back: how it lay, what is new on it, and its art. */
 export type Returned = {
   found: Registration;
@@ -60,8 +55,8 @@ export type Returned = {
   report: EdgeReport;
   /** The colours of what is new, and the share of it that each has. */
   colours: { rgb: Rgb; share: number }[];
-  art: File & Size;
-  picture: File;
+  art: PngFile & Size;
+  picture: PngFile;
 };
 
 /** Less of a picture than this is clear by chance; more, and only what was drawn is in it. */
@@ -98,37 +93,6 @@ function strokesOver(under: Raster, strokes: Raster): Raster {
     );
   layOver(whole, strokes);
   return whole;
-}
-
-async function pngFile(raster: Raster, ppi: number): Promise<File> {
-  const { width, height, data } = raster;
-  const rows = (from: number, to: number) => ({
-    ...{ width, height: to - from },
-    data: data.subarray(from * width * 4, to * width * 4),
-  });
-  const parts = sheetPng({ width, height, rows }, { width, height, ppi, pixels: 'rgba' });
-  const bytes = new Uint8Array(await new Blob([...parts]).arrayBuffer());
-  return { bytes, sha256: await sha256Of(bytes) };
-}
-
-function small(raster: Raster): Raster {
-  const k = Math.min(1, SMALL / Math.max(raster.width, raster.height));
-  const size = {
-    width: Math.max(1, Math.round(raster.width * k)),
-    height: Math.max(1, Math.round(raster.height * k)),
-  };
-  return unpremultiply(shrink(pyramidOf(thinned(raster, Math.floor(1 / (4 * k)))), size));
-}
-
-/** Every so-manieth pixel of a picture each way. */
-function thinned(src: Raster, step: number): Raster {
-  if (step < 2) return src;
-  const out = newRaster(Math.floor(src.width / step), Math.floor(src.height / step));
-  const from = new Uint32Array(src.data.buffer, src.data.byteOffset, src.width * src.height);
-  const to = new Uint32Array(out.data.buffer);
-  for (let y = 0, p = 0; y < out.height; y++)
-    for (let x = 0; x < out.width; x++) to[p++] = from[y * step * src.width + x * step];
-  return out;
 }
 
 /** Pictures of the cloth that went out to be drawn on, and come back. */
@@ -219,7 +183,7 @@ async function takenBack(
   return {
     ...told,
     art: { ...file, width: art.width, height: art.height },
-    picture: await pngFile(small(putHome(all, plan, went)), 96),
+    picture: await pngFile(smaller(putHome(all, plan, went), SMALL), 96),
   };
 }
 

@@ -27,6 +27,7 @@ import { checkServices } from './check-services';
 import { colourServices } from './colour-services';
 import { layServices } from './lay-services';
 import { pageServices } from './page-services';
+import { paperServices } from './paper-services';
 import { partServices } from './parts-services';
 import type { ArtRequest, Progress, SceneRequest } from './protocol';
 import { returnServices } from './return-services';
@@ -58,6 +59,7 @@ export const services = {
   /** The slow part of a check, of one picture. */
   lineIn,
   ...pageServices,
+  ...paperServices,
   ...partServices,
   ...layServices,
   ...checkServices,

@@ -23,7 +23,7 @@ import { edit, record, useBolt } from './bolt';
 import { runJob, Stopped } from './jobs';
 import { loadAsset } from './pictures';
 import { takeSnapshot, useSnapshots } from './snapshots';
-import { judgeOnceChecked } from './versions';
+import { judgeOnceChecked, keepAsVersion, nextVersion } from './versions';
 
 type Out = NonNullable<DrawnOn['out']>;
 export type Slide = Out['how'];
@@ -190,11 +190,9 @@ async function keepVersion(
   if (signal?.aborted) throw new Stopped('Stopped.');
   for (const { bytes: png, sha256 } of [made.art, made.picture])
     await putAsset(sha256, new Blob([png], { type: 'image/png' }));
-  const known = useSnapshots.getState().list.map((s) => s.project.drawnOn.version);
-  const version = 1 + Math.max(project.drawnOn.version, ...known);
+  const version = nextVersion(project);
   if (!lay(project, out, plan, made, whole, version, name)) return null;
-  const kept = await takeSnapshot(`Drawn ${version}`);
-  if (kept) judgeOnceChecked(kept);
+  await keepAsVersion(version);
   record({
     kind: 'motifs',
     text: `${name.slice(0, 80)} came back, drawn on: version ${version}.`,

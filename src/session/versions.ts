@@ -10,13 +10,23 @@ import {
 import { type Snapshot, writeSnapshot } from '../shelf';
 import { checkKey, sortFindings, useChecks } from './checks';
 import { session } from './session';
-import { useSnapshots } from './snapshots';
+import { takeSnapshot, useSnapshots } from './snapshots';
 
 type Judged = NonNullable<Snapshot['judged']>;
 
 /** The cloth as it went out the first time; each version that came back after it. */
 export const versionsOf = (list: Snapshot[]): Snapshot[] =>
   list.filter((s) => s.project.drawnOn.version > 0 || s.project.drawnOn.out);
+
+/** The number of the next version of a cloth: those that were gone back from count. */
+export const nextVersion = ({ drawnOn }: Project): number =>
+  1 + Math.max(drawnOn.version, ...useSnapshots.getState().list.map((s) => s.project.drawnOn.version));
+
+/** Keeps the cloth as it is now as a version; it is judged once it is checked. */
+export async function keepAsVersion(version: number) {
+  const kept = await takeSnapshot(`Drawn ${version}`);
+  if (kept) judgeOnceChecked(kept);
+}
 
 /** What is kept of how a version was judged. */
 function judgedBy(project: Project, report: CheckReport): Judged {

@@ -16,6 +16,19 @@ export { estimatePaper, evenLight, toneOf } from './paper';
 export { commonBox, composeParts, PART_KINDS, type PartKind, partKindOf } from './parts';
 export { cutTo } from './pieces';
 export {
+  type Arranged,
+  type Arrangement,
+  AS_CAME,
+  arrangementOf,
+  type JoinedSheet,
+  joinQuarters,
+  paperOnBed,
+  type Quarter,
+  type QuartersOnScan,
+  quarterOf,
+  quartersOnScan,
+} from './quarters';
+export {
   type AreaClick,
   type Backing,
   type Corners,

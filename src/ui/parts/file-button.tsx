@@ -3,10 +3,17 @@
 import Button from '@mui/material/Button';
 import { useRef } from 'react';
 
-type Props = { label: string; accept: string; onFile: (file: File) => void; disabled?: boolean };
+type Props = {
+  label: string;
+  accept: string;
+  disabled?: boolean;
+} & (
+  | { onFile: (file: File) => void; onFiles?: never }
+  | { onFiles: (files: File[]) => void; onFile?: never }
+);
 
-/** A button that asks for one file of the person's. */
-export default function FileButton({ label, accept, onFile, disabled }: Props) {
+/** A button that asks for one file of the person's, or for several at once. */
+export default function FileButton({ label, accept, onFile, onFiles, disabled }: Props) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
@@ -17,14 +24,18 @@ export default function FileButton({ label, accept, onFile, disabled }: Props) {
         ref={input}
         type="file"
         accept={accept}
+        multiple={onFiles !== undefined}
         aria-label={label}
         tabIndex={-1}
         hidden
         onChange={(e) => {
-          const file = e.target.files?.[0];
+          const files = [...(e.target.files ?? [])];
           // The same file may be chosen again.
           e.target.value = '';
-          if (file) onFile(file);
+          const [file] = files;
+          if (!file) return;
+          if (onFiles) onFiles(files);
+          else onFile(file);
         }}
       />
     </>

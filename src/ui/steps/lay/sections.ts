@@ -6,6 +6,7 @@ import BackSection from './draw/back-section';
 import CameBackSection from './draw/came-back';
 import NextSection from './draw/next-section';
 import OutSection from './draw/out-section';
+import PaperSection from './draw/paper-section';
 import VersionsSection from './draw/versions-section';
 import Arrange from './parts/arrange';
 import ComparePart from './parts/compare-part';
@@ -31,6 +32,7 @@ const SECTIONS: (Section & { part: LayPart })[] = [
   { id: 'came back', part: 'draw', View: CameBackSection },
   { id: 'out', part: 'draw', View: OutSection },
   { id: 'back', part: 'draw', View: BackSection },
+  { id: 'paper', part: 'draw', View: PaperSection },
   { id: 'next', part: 'draw', View: NextSection },
   { id: 'versions', part: 'draw', View: VersionsSection },
   { id: 'compare', part: 'compare', View: ComparePart },

@@ -1,0 +1,161 @@
+import { ArgumentError } from '../../units';
+import { endsOf, endsTurned } from './ends';
+import { pairedEnds } from './meeting';
+import { alongSide, type Side, type Strip } from './sides';
+
+/** How four quarters lie: which of them at each place (by rows), and by how many quarter turns clockwise it is turned to lie right. */
+export type Arrangement = { place: number[]; turns: number[] };
+/** The arrangement that agrees best along its sides, whether it is plainly better than how they came, and whether what crosses the sides tells it from most others. */
+export type Arranged = Arrangement & { better: boolean; sure: boolean };
+
+/** The sides of a quarter, from the top clockwise. */
+export type Sides = { strips: Strip[]; pxPerMm: number };
+
+const SAMPLES = 256;
+/** Sides are compared so far from the edge, mm, and slid along each other by so much of their length. */
+const DEPTH_MM = [0.4, 1.1];
+const SLID = 0.022;
+/** Differences up to the first are noise; those over the second count no more, levels of three channels. */
+const NOISE = 12;
+const MOST = 180;
+/** A border that ends at a side where none goes on counts for so many levels. */
+const ALONE = 5;
+/** What crosses the sides tells an arrangement where it differs by so much less than the middle one of all, and by at least so many levels. */
+const LESS = 0.75;
+const LEVELS = 1.5;
+/** It is better than how they came where those are so much of the way to the middle one. */
+const MUCH = 0.35;
+/** Arrangements that agree as well but for so much of that: the one nearest to how they came is taken. */
+const ALIKE = 0.01;
+/** Sides of lengths that differ by more than this do not lie on each other. */
+const LONGER = 0.03;
+
+export const AS_CAME: Arrangement = { place: [0, 1, 2, 3], turns: [0, 0, 0, 0] };
+
+/**
+ * Finds how four quarters of a sheet lie by what crosses their sides. On cloth a sheet and the same with its quarters changed over are
+ * one: the pairs of sides that meet are the same. Of arrangements that are one the one nearest to how they came is told.
+ */
+export function arrangeQuarters(quarters: Sides[]): Arranged {
+  if (quarters.length !== 4) throw new ArgumentError('A sheet is put together from four quarters.');
+  const cost = sideCosts(quarters);
+  const square = quarters.every(({ strips }) => alike(strips[0].length, strips[1].length));
+  const turnsOf = square ? [0, 1, 2, 3] : [0, 2];
+  const all: (Arrangement & { cost: number; moved: number })[] = [];
+  for (const place of ORDERS)
+    for (const a of turnsOf)
+      for (const b of turnsOf)
+        for (const c of turnsOf)
+          for (const d of turnsOf) {
+            const way = { place, turns: [a, b, c, d] };
+            all.push({ ...way, cost: costOf(way, cost), moved: movedBy(way) });
+          }
+  const least = Math.min(...all.map((w) => w.cost));
+  const others = all.map((w) => w.cost).sort((a, b) => a - b);
+  const middle = others[others.length >> 1];
+  const ties = all
+    .filter((w) => w.cost - least <= ALIKE * (middle - least))
+    .sort((p, q) => p.moved - q.moved || p.cost - q.cost);
+  const [best] = ties;
+  const sure = least < LESS * middle && middle - least > LEVELS;
+  const better = sure && costOf(AS_CAME, cost) - least > MUCH * (middle - least);
+  const { place, turns } = best;
+  return better ? { place, turns, better, sure } : { ...AS_CAME, better, sure };
+}
+
+const alike = (a: number, b: number) => Math.abs(Math.log(a / b)) < LONGER;
+
+/** How many are not as they came; turned ones count more. */
+const movedBy = ({ place, turns }: Arrangement) =>
+  place.filter((q, n) => q !== n).length + 1.5 * turns.filter((t) => t).length;
+
+const ORDERS = orders([0, 1, 2, 3]);
+function orders(left: number[]): number[][] {
+  return left.length < 2
+    ? [left]
+    : left.flatMap((n) => orders(left.filter((m) => m !== n)).map((o) => [n, ...o]));
+}
+
+/** The side of a quarter that is at a side of its place once it is turned. */
+const sideAt = (turns: number, side: Side): Side => ((side - turns + 4) % 4) as Side;
+
+/** The mean difference along the eight pairs of sides that meet. */
+function costOf({ place, turns }: Arrangement, cost: Float64Array): number {
+  let sum = 0;
+  const meet = (p: number, s: Side, q: number, t: Side) => {
+    sum += cost[(place[p] * 4 + sideAt(turns[p], s)) * 16 + place[q] * 4 + sideAt(turns[q], t)];
+  };
+  for (const [left, right] of [
+    [0, 1],
+    [1, 0],
+    [2, 3],
+    [3, 2],
+  ])
+    meet(left, 1, right, 3);
+  for (const [up, low] of [
+    [0, 2],
+    [2, 0],
+    [1, 3],
+    [3, 1],
+  ])
+    meet(up, 2, low, 0);
+  return sum / 8;
+}
+
+/** How much each side differs from each other one laid against it, levels; by quarter and side. */
+function sideCosts(quarters: Sides[]): Float64Array {
+  const seen = quarters.flatMap(({ strips, pxPerMm }) =>
+    strips.map((strip, side) => {
+      const [from, to] = DEPTH_MM.map((mm) => Math.max(1, Math.round(mm * pxPerMm)));
+      const at = alongSide(strip, from, Math.max(from + 1, to), SAMPLES);
+      const ends = endsOf(strip, pxPerMm);
+      // Both ways round: clockwise, and as the side that meets it sees it.
+      const both = [
+        { at, ends },
+        { at: reversed(at), ends: endsTurned(ends, strip.length) },
+      ];
+      if (side > 1) both.reverse();
+      return { length: strip.length, pxPerMm, clockwise: both[0], other: both[1] };
+    }),
+  );
+  const out = new Float64Array(256);
+  for (let i = 0; i < 16; i++)
+    for (let j = i; j < 16; j++) {
+      const [a, b] = [seen[i], seen[j]];
+      const { length, pxPerMm } = a;
+      let off = MOST;
+      if (alike(a.length / a.pxPerMm, b.length / b.pxPerMm)) {
+        const longer = b.length / a.length - 1;
+        const own = a.clockwise.ends;
+        const other = b.other.ends.map((e) => ({ ...e, at: (e.at * length) / b.length }));
+        const { pairs } = pairedEnds(own, other, longer, length, pxPerMm);
+        const alone = own.length + other.length - 2 * pairs.length;
+        off = differ(a.clockwise.at, b.other.at) + ALONE * alone;
+      }
+      out[i * 16 + j] = off;
+      out[j * 16 + i] = off;
+    }
+  return out;
+}
+
+function reversed(rgb: Float32Array): Float32Array {
+  const out = new Float32Array(rgb.length);
+  for (let k = 0; k < SAMPLES; k++) out.set(rgb.subarray(k * 3, k * 3 + 3), (SAMPLES - 1 - k) * 3);
+  return out;
+}
+
+/** How two sides differ where they differ least, slid along each other a little. */
+function differ(a: Float32Array, b: Float32Array): number {
+  const room = Math.round(SLID * SAMPLES);
+  let least = Number.POSITIVE_INFINITY;
+  for (let by = -room; by <= room; by++) {
+    let sum = 0;
+    for (let k = room; k < SAMPLES - room; k++) {
+      const [i, j] = [k * 3, (k + by) * 3];
+      const off = Math.abs(a[i] - b[j]) + Math.abs(a[i + 1] - b[j + 1]) + Math.abs(a[i + 2] - b[j + 2]);
+      sum += Math.min(MOST, Math.max(0, off - NOISE));
+    }
+    least = Math.min(least, sum / (SAMPLES - 2 * room));
+  }
+  return least;
+}
