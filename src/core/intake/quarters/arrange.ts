@@ -13,8 +13,9 @@ export type Sides = { strips: Strip[]; pxPerMm: number };
 
 const SAMPLES = 256;
 /** Sides are compared so far from the edge, mm, and slid along each other by so much of their length. */
-const DEPTH_MM = [0.4, 1.1];
+const DEPTH_MM = [0.35, 0.85];
 const SLID = 0.022;
+const ASLANT = 2;
 /** Differences up to the first are noise; those over the second count no more, levels of three channels. */
 const NOISE = 12;
 const MOST = 180;
@@ -144,16 +145,27 @@ function reversed(rgb: Float32Array): Float32Array {
   return out;
 }
 
-/** How two sides differ where they differ least, slid along each other a little. */
+/**
+ * How two sides differ where they differ least, slid along each other a little. What crosses aslant has gone on a little between them:
+ * each sample is held against the one of those beside its own that is most like it.
+ */
 function differ(a: Float32Array, b: Float32Array): number {
-  const room = Math.round(SLID * SAMPLES);
+  const room = Math.round(SLID * SAMPLES) + ASLANT;
+  const off = (k: number, m: number) => {
+    const [i, j] = [k * 3, m * 3];
+    const sum = Math.abs(a[i] - b[j]) + Math.abs(a[i + 1] - b[j + 1]) + Math.abs(a[i + 2] - b[j + 2]);
+    return Math.min(MOST, Math.max(0, sum - NOISE));
+  };
   let least = Number.POSITIVE_INFINITY;
-  for (let by = -room; by <= room; by++) {
+  for (let by = ASLANT - room; by <= room - ASLANT; by++) {
     let sum = 0;
     for (let k = room; k < SAMPLES - room; k++) {
-      const [i, j] = [k * 3, (k + by) * 3];
-      const off = Math.abs(a[i] - b[j]) + Math.abs(a[i + 1] - b[j + 1]) + Math.abs(a[i + 2] - b[j + 2]);
-      sum += Math.min(MOST, Math.max(0, off - NOISE));
+      let [there, back] = [MOST, MOST];
+      for (let d = -ASLANT; d <= ASLANT; d++) {
+        there = Math.min(there, off(k, k + by + d));
+        back = Math.min(back, off(k + d, k + by));
+      }
+      sum += Math.max(there, back);
     }
     least = Math.min(least, sum / (SAMPLES - 2 * room));
   }
