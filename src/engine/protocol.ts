@@ -3,6 +3,7 @@ import type {
   Layout,
   Placed,
   Point,
+  Raster,
   Reserved,
   Rgb,
   Scene,
@@ -125,6 +126,8 @@ export type SendAsk = {
   alone?: { motif: string } | ({ ink: number } & InksAsk);
   /** The picture in layers: one for each motif (by these names), one for each ink, or an empty one above it. */
   layers?: { motifs: { id: string; name: string }[] } | InksAsk | 'empty';
+  /** What is to be drawn next, over an empty layer; no part of the picture. */
+  guide?: Raster;
 } & Pick<SheetAsk, 'about' | 'profile' | 'unpacked' | 'bleed' | 'marks' | 'font'>;
 
 /** What a written file was found to be when it was read back by another decoder. */

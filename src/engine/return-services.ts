@@ -1,9 +1,14 @@
+import { transfer } from 'comlink';
 import {
+  type Asked,
   type DrawnOn,
+  drawGuide,
   type EdgeReport,
   edgeReport,
   extractPalette,
   formatOf,
+  type Guide,
+  guideFor,
   joinEnds,
   type Layout,
   layOver,
@@ -25,14 +30,20 @@ import {
   type Size,
   stepsOf,
   strokesAlone,
+  turnOver,
+  withoutGuide,
   withStrokes,
 } from '../core';
 import { readOra } from '../core/format/ora/read';
 import { decodePicture } from './decode';
 import { type PngFile, pngFile, smaller } from './png-file';
 import type { Progress } from './protocol';
+import { GUIDE } from './send-pictures';
 
 type Bytes = Uint8Array<ArrayBuffer>;
+
+/** A guide to what went out: what it asks, that as a picture of it to be kept, and as it lies over the file. */
+export type GuideMade = { guide: Guide; picture: PngFile; over: Raster };
 
 /** What went out, and how it is taken back. */
 export type ReturnAsk = {
@@ -72,8 +83,8 @@ async function flat(bytes: Bytes): Promise<Raster> {
   if (formatOf(bytes)?.id !== 'ora') return decodePicture(bytes);
   const { width, height, layers } = readOra(bytes);
   const out = newRaster(width, height);
-  for (const { png, x, y, opacity, visible } of [...layers].reverse())
-    if (visible) layOver(out, await decodePicture(png), x, y, opacity);
+  for (const { name, png, x, y, opacity, visible } of [...layers].reverse())
+    if (visible && name !== GUIDE) layOver(out, await decodePicture(png), x, y, opacity);
   return out;
 }
 
@@ -105,13 +116,28 @@ export const returnServices = {
   },
 
   /**
+   * What is to be drawn next on the picture that went out, and that as a picture to lie over it.
+   * @param margin px to stay clear of the edge. @param turned it went out half-turned.
+   */
+  async makeGuide(asked: Asked[], inks: Rgb[], margin: number, turned: boolean): Promise<GuideMade> {
+    if (!out) throw new Said('What went out is not here any more. Send it out again.');
+    const { raster } = out.sent;
+    const guide = guideFor(raster, asked, inks);
+    const drawn = drawGuide(raster, guide, margin);
+    const picture = await pngFile(drawn, 96);
+    const over = turned ? turnOver(drawn, { mirrored: false, turned }) : drawn;
+    return transfer({ guide, picture, over }, [over.data.buffer]);
+  },
+
+  /**
    * Takes back what was drawn on: lays it on what went out, finds what is new, and what that does at the edges.
-   * @param under the strokes that were on a layer of their own as it went out.
+   * @param under the strokes that were on a layer of their own as it went out. @param guide what lay over it.
    */
   async takeReturn(
     bytes: Bytes,
     ask: ReturnAsk,
     under: Bytes | null,
+    guide: Bytes | null,
     onProgress: Progress,
   ): Promise<Returned | NotTheSame> {
     const sent = sentAs(ask);
@@ -120,6 +146,8 @@ export const returnServices = {
     const onlyStrokes = clearShare(came) > CLEAR;
     const laid = registerReturn(sent, onlyStrokes ? strokesOver(sent.raster, came) : came);
     if ('why' in laid) return laid;
+    // A guide that was left showing is no part of what was drawn.
+    if (guide) withoutGuide(laid.raster, sent.raster, await decodePicture(guide));
     onProgress(0.5);
     return takenBack(sent, laid.raster, { found: laid.found, onlyStrokes }, ask, under, onProgress);
   },

@@ -117,11 +117,20 @@ const bare = (request: SceneRequest): SceneRequest => ({
   ...{ ground: null, split: undefined, grain: undefined },
 });
 
+/** The name of a layer that says what to draw next. */
+export const GUIDE = 'Guide, not to be kept';
+
+const preparedOf = ({ width, height, data }: Raster): Prepared => ({
+  width,
+  height,
+  rows: (from, to) => ({ width, height: to - from, data: data.slice(from * width * 4, to * width * 4) }),
+});
+
 /** The layers of a picture, lowest first, as large as it is. @throws Said for layers of a cloth that is turned. */
 export function layersOfPicture(
   request: SceneRequest,
   plan: PixelPlan,
-  { layers, from, turn = 0 }: SendAsk,
+  { layers, guide, from, turn = 0 }: SendAsk,
   whole: Prepared,
 ): FileLayer[] {
   if (!layers) return [];
@@ -129,6 +138,7 @@ export function layersOfPicture(
     return [
       { name: 'Repeat', block: whole, locked: true },
       { name: 'Draw here', block: mapped(whole, (data) => new Uint8ClampedArray(data.length)) },
+      ...(guide ? [{ name: GUIDE, block: preparedOf(guide), locked: true, beside: true }] : []),
     ];
   const at = (asked: SceneRequest) => {
     const scene = sceneOf(asked);

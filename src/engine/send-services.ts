@@ -90,7 +90,8 @@ function laidOver(layers: readonly FileLayer[], whole: Prepared): { mean: number
     const to = Math.min(whole.height, y + BAND);
     const want = whole.rows(y, to).data;
     const over = new Float32Array(want.length);
-    for (const { block } of layers) {
+    for (const { block, beside } of layers) {
+      if (beside) continue;
       const { data } = block.rows(y, to);
       for (let i = 0; i < data.length; i += 4) {
         const a = data[i + 3] / 255;

@@ -2,6 +2,7 @@ import {
   cellOf,
   type DrawnOn,
   frameOf,
+  kindOf,
   type Layer,
   motifOf,
   type NotTheSame,
@@ -10,16 +11,20 @@ import {
   type Point,
   type Project,
   pixelPlan,
+  type Raster,
+  rgbOfHex,
   Said,
   sendOut,
   shownColourway,
   slug,
   takeBack,
+  wordsOf,
 } from '../core';
-import { exportPicture, joinEnds, type Returned, takeReturn, type Work } from '../engine';
+import { exportPicture, joinEnds, makeGuide, type Returned, takeReturn, type Work } from '../engine';
 import { putAsset } from '../shelf';
 import { sceneRequest } from './arts';
 import { edit, record, useBolt } from './bolt';
+import { checkKey, sortFindings, useChecks } from './checks';
 import { runJob, Stopped } from './jobs';
 import { loadAsset } from './pictures';
 import { takeSnapshot, useSnapshots } from './snapshots';
@@ -83,6 +88,8 @@ export async function makeOut(
     part(0, 0.5),
     loadAsset,
   );
+  await putAsset(picture.proof.sha256, picture.file);
+  const guided = await guideOf(project, plan, { how, width, height, x, y }, picture, work);
   let made = picture;
   if (format === 'ora' || how === 'turned') {
     // A block that is turned begins at its other end.
@@ -95,18 +102,62 @@ export async function makeOut(
       from,
       turn,
       about,
-      ...(format === 'ora' ? { layers: 'empty' as const } : {}),
+      ...(format === 'ora' ? { layers: 'empty' as const, guide: guided?.over } : {}),
     };
     made = await exportPicture(request, ask, part(0.5, 0.5), loadAsset);
   }
   if (work.signal?.aborted) throw new Stopped('Stopped.');
-  await putAsset(picture.proof.sha256, picture.file);
   const out: Out = {
     under: strokesOf(project),
+    guide: guided?.guide ?? null,
     ...{ asset: picture.proof.sha256, at: new Date().toISOString(), how, frame: frameOf(plan) },
     ...{ x, y, width, height, ppi: request.ppi },
   };
   return { file: made.file, sha256: made.proof.sha256, out };
+}
+
+/** So many places are asked to be drawn on at once. */
+const MOST_ASKED = 9;
+
+/** What of the findings asks for something to be drawn, as it lies on a picture that goes out; null where nothing does, or it is not looked over. */
+async function guideOf(
+  project: Project,
+  plan: PixelPlan,
+  { how, width, height, x, y }: Pick<Out, 'how' | 'width' | 'height' | 'x' | 'y'>,
+  picture: { file: Blob; proof: { sha256: string } },
+  work: Work,
+): Promise<{ guide: Out['guide']; over: Raster } | null> {
+  const { report, of } = useChecks.getState();
+  if (!report || of !== checkKey(project)) return null;
+  const rings = sortFindings(project, report).warnings.flatMap(({ f }) => {
+    const extent = kindOf(f.kind)?.extent?.(f);
+    return extent && 'ring' in extent ? [{ f, wide: extent.ring * plan.scale.x }] : [];
+  });
+  const asked = rings.slice(0, MOST_ASKED).map(({ f, wide }) => ({
+    ...{ x: f.at.x * plan.scale.x - x, y: f.at.y * plan.scale.y - y },
+    wide: Math.min(wide, width / 2, height / 2),
+  }));
+  const inks = shownColourway(project).colours.map(rgbOfHex);
+  const margin = Math.round(project.drawnOn.marginMm * plan.scale.x);
+  const bytes = new Uint8Array(await picture.file.arrayBuffer());
+  const made = await makeGuide(
+    { asset: picture.proof.sha256, bytes },
+    [asked, inks, how === 'as-laid' ? 0 : margin, how === 'turned'],
+    work,
+  );
+  await putAsset(made.picture.sha256, new Blob([made.picture.bytes], { type: 'image/png' }));
+  const places = made.guide.places.map(({ ink, lean }, n) => {
+    const { f } = nth(rings, n);
+    return {
+      ...{ kind: f.kind, title: wordsOf(f, project).title.slice(0, 200), x: f.at.x, y: f.at.y },
+      ink: ink === null ? null : (project.inks[ink]?.name.slice(0, 80) ?? null),
+      lean,
+    };
+  });
+  const uncrossed = made.guide.uncrossed.map(({ across }) =>
+    across ? ('across' as const) : ('down' as const),
+  );
+  return { guide: { asset: made.picture.sha256, places, uncrossed }, over: made.over };
 }
 
 /** What the file is called. */

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
-import { expect, fill, kept, openDemo, pick, test } from './watch';
+import { DEMO, expect, fill, kept, openDemo, openKept, pick, test } from './watch';
 
 const dir = mkdtempSync(join(tmpdir(), 'hexaplex-'));
 
@@ -164,11 +164,11 @@ test('a watched file comes back each time it is saved: three versions; one that 
 async function drawnOnLayer(bytes: Buffer, body: string): Promise<Buffer> {
   const files = unzipSync(new Uint8Array(bytes));
   const stack = new TextDecoder().decode(files['stack.xml']);
-  // The upper layer comes first.
-  const [, top] = /<layer [^>]*src="([^"]+)"/.exec(stack) ?? [];
+  const layer = stack.split('<layer ').find((l) => l.includes('name="Draw here"'));
+  const [, top] = /src="([^"]+)"/.exec(layer ?? '') ?? [];
   if (!top || !files[top]) throw new Error('There is no layer to draw on.');
-  const layer = new Uint8Array(await drawn(Buffer.from(files[top]), body));
-  return Buffer.from(zipSync({ ...files, [top]: layer }, { level: 0 }));
+  const over = new Uint8Array(await drawn(Buffer.from(files[top]), body));
+  return Buffer.from(zipSync({ ...files, [top]: over }, { level: 0 }));
 }
 const pixels = (bytes: Buffer | Uint8Array) => sharp(bytes).ensureAlpha().raw().toBuffer();
 
@@ -182,7 +182,7 @@ test('out in layers and back, twice: every pixel is what was drawn or, to the by
     stroke(300, 500, 800, 640, 22),
     stroke(320, 480, 420, 700, 30, '#c8502e'),
   ].entries()) {
-    await pick(page, 'As', 'the picture, an empty layer over it, ORA');
+    await pick(page, 'As', 'the picture, an empty layer, a guide, ORA');
     const { name, bytes } = await out(page);
     expect(name).toBe(`kite-weather_as-laid_${n + 1}.ora`);
     const merged = unzipSync(new Uint8Array(bytes))['mergedimage.png'];
@@ -198,4 +198,56 @@ test('out in layers and back, twice: every pixel is what was drawn or, to the by
   await bring(page, 'same.png', bytes);
   await expect(alert(page)).toContainText('Nothing new was found on it');
   expect((await kept(page)).drawnOn.version).toBe(2);
+});
+
+test('what to draw next goes out as a guide over the picture, is told place by place, and is not taken back', async ({
+  page,
+}) => {
+  await openDemo(page);
+  const box = DEMO.motifs.find((m) => m.name === 'Box kite')?.id;
+  const hole = DEMO.placements.find((p) => p.motif === box);
+  const placements = DEMO.placements.filter((p) => p !== hole);
+  await openKept(page, {
+    ...DEMO,
+    id: 'sparse',
+    name: 'Sparse',
+    brief: { ...DEMO.brief, ppi: 100 },
+    placements,
+  });
+  await page.getByRole('button', { name: /^Lay,/ }).click();
+  await page.getByRole('button', { name: 'Draw', exact: true }).click();
+  await pick(page, 'Slid by', 'as it lies');
+  await expect(page.getByTestId('draw-next').first()).toBeVisible();
+  await pick(page, 'As', 'the picture, an empty layer, a guide, ORA');
+  const { bytes } = await out(page);
+  const { guide } = (await kept(page, 'sparse')).drawnOn.out ?? {};
+  expect(guide?.places.length).toBeGreaterThan(0);
+  const files = unzipSync(new Uint8Array(bytes));
+  const stack = new TextDecoder().decode(files['stack.xml']);
+  const layer = stack.split('<layer ').find((l) => l.includes('name="Guide, not to be kept"'));
+  const [, src] = /src="([^"]+)"/.exec(layer ?? '') ?? [];
+  const [lies, merged] = [files[src ?? ''], files['mergedimage.png']];
+  if (!lies || !merged) throw new Error('There is no guide.');
+  // A ring is drawn about the first place that is asked for.
+  const rings = await sharp(lies).ensureAlpha().extractChannel('alpha').raw().toBuffer();
+  expect(rings.filter((a) => a > 0).length).toBeGreaterThan(400);
+
+  // Left showing, and joined with the picture: only what was drawn is taken.
+  const both = await sharp(merged)
+    .composite([{ input: Buffer.from(lies) }])
+    .png()
+    .toBuffer();
+  await bring(page, 'shown.png', both);
+  await expect(alert(page)).toContainText('Nothing new was found on it');
+  await bring(page, 'drawn.png', await drawn(both, stroke(300, 500, 800, 640, 22)));
+  await expect(version(page, 1)).toContainText('on the cloth');
+  await expect(page.getByTestId('guide-done')).toContainText(/^Of \d+ asked for when it went out, /);
+  await pick(page, 'As', 'one picture, PNG');
+  const again = await out(page);
+  const want = await pixels(await drawn(Buffer.from(merged), stroke(300, 500, 800, 640, 22)));
+  const got = await pixels(again.bytes);
+  let off = 0;
+  for (let i = 0; i < want.length; i += 4) if (want.readUInt32LE(i) !== got.readUInt32LE(i)) off++;
+  // Where the stroke runs over the guide nothing else can differ.
+  expect(off).toBeLessThan(rings.filter((a) => a > 0).length / 20);
 });

@@ -24,7 +24,7 @@ export const test = base.extend<{ quiet: undefined }>({
 
 export { expect };
 
-const DEMO: Project = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8'));
+export const DEMO: Project = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8'));
 
 /** How many placements the demo bolt has, in all and of one motif. */
 export const LAID = DEMO.placements.length;

@@ -8,11 +8,32 @@ export const SLIDES = ['both', 'across', 'down', 'turned', 'as-laid'] as const;
 const px = z.number().int().min(-60_000).max(60_000);
 const sizePx = z.number().int().min(1).max(30_000);
 
+/** What went out with it of what is to be drawn next: as a picture to lie over it, and place by place, mm on the cloth. */
+const guideSchema = z.object({
+  asset: sha,
+  places: z
+    .array(
+      z.object({
+        kind: z.string().max(40),
+        title: z.string().max(200),
+        x: placeMm,
+        y: placeMm,
+        /** The ink that lacks most about it, and how what is about it leans, degrees. */
+        ink: z.string().max(80).nullable(),
+        lean: z.number().min(0).max(180).nullable(),
+      }),
+    )
+    .max(40),
+  /** The middle lines of the picture that nothing crosses for a long way. */
+  uncrossed: z.array(z.enum(['across', 'down'])).max(2),
+});
+
 /** The picture that went out: the cloth from a place on it (px), as it was. */
 const outSchema = z.object({
   asset: sha,
   /** The strokes that were on a layer of their own then: what comes back is laid on those. */
   under: sha.nullable(),
+  guide: guideSchema.nullable().default(null),
   at: z.iso.datetime(),
   how: z.enum(SLIDES),
   /** What of the cloth it shows: a cell of it, or the block. */

@@ -10,7 +10,13 @@ export const CHANNELS = { grey: 1, rgb: 3, rgba: 4, cmyk: 4 } as const;
 export type About = { title: string; description: string };
 
 /** One of the pictures that a layered file is made of, RGBA, as large as its block. `locked`: not to be drawn on. */
-export type FileLayer = { name: string; block: Prepared; locked?: boolean };
+export type FileLayer = {
+  name: string;
+  block: Prepared;
+  locked?: boolean;
+  /** It is no part of the picture: what the layers come to is without it. */
+  beside?: boolean;
+};
 
 /** A sheet to be written, px, how fine it is, and what goes with it. */
 export type SheetAsk = {

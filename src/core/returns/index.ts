@@ -1,5 +1,6 @@
 export { type EdgeReport, edgeReport, type Near, type Touching } from './edge-report';
 export { EDGE_NAMES, type EdgeName, type Steps } from './edges';
+export { type Asked, drawGuide, type Guide, guideFor, withoutGuide } from './guide';
 export { frameOf, putHome, stepsOf } from './home';
 export { joinEnds } from './join-ends';
 export { layOver } from './laid-over';

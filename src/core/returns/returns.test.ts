@@ -4,6 +4,7 @@ import { type Layout, pixelPlan } from '../lattice';
 import { seededRandom } from '../lay';
 import { differingPixels, newRaster, type Raster, rollRaster } from '../raster';
 import { edgeReport } from './edge-report';
+import { drawGuide, guideFor, withoutGuide } from './guide';
 import { frameOf, putHome, stepsOf } from './home';
 import { joinEnds } from './join-ends';
 import { layOver } from './laid-over';
@@ -199,5 +200,51 @@ describe('at the edges', () => {
     const found = edgeReport(drawn, mask, { ppi, steps: { across: 0, down: 0 }, marginMm: 5 });
     expect(found.touching).toMatchObject([{ edge: 'left', returns: null }]);
     expect(found.near).toMatchObject([{ edge: 'top', mm: 1.8 }]);
+  });
+});
+
+describe('what to draw next', () => {
+  const inks: [number, number, number][] = [
+    [240, 240, 240],
+    [200, 40, 40],
+    [40, 60, 160],
+  ];
+  /** Red bars that rise to the right and blue discs; no blue about the middle. */
+  function cloth(): Raster {
+    const r = newRaster(400, 300);
+    r.data.fill(240);
+    for (let i = 3; i < r.data.length; i += 4) r.data[i] = 255;
+    for (const x of [40, 120, 200, 280, 360]) for (const y of [30, 270]) disc(r, x, y, 16, 16, [40, 60, 160]);
+    for (let t = 0; t < 60; t++)
+      for (const [x, y] of [
+        [120, 180],
+        [230, 180],
+        [170, 120],
+      ])
+        disc(r, (x ?? 0) + t, (y ?? 0) - t, 5, 5, [200, 40, 40]);
+    return r;
+  }
+
+  test('the ink that lacks about a place is named, how what is about it leans, and where nothing crosses the middle', () => {
+    const { places, uncrossed } = guideFor(cloth(), [{ x: 200, y: 150, wide: 60 }], inks);
+    expect(places[0]?.ink).toBe(2);
+    // y grows downward: what rises to the right leans 135 degrees clockwise.
+    expect(Math.abs((places[0]?.lean ?? 0) - 135)).toBeLessThan(12);
+    expect(uncrossed.map((u) => u.across)).toContain(true);
+    const crossed = cloth();
+    for (const x of [60, 150, 250, 330]) disc(crossed, x, 150, 8, 8, [40, 60, 160]);
+    expect(guideFor(crossed, [], inks).uncrossed.map((u) => u.across)).not.toContain(true);
+  });
+
+  test('a guide left showing is taken off to the byte, and what was drawn beside it stays', () => {
+    const sent = cloth();
+    const guide = drawGuide(sent, guideFor(sent, [{ x: 200, y: 150, wide: 80 }], inks), 20);
+    const drawn = { ...sent, data: sent.data.slice() };
+    disc(drawn, 60, 100, 12, 12, [20, 120, 60]);
+    const back = { ...drawn, data: drawn.data.slice() };
+    layOver(back, guide);
+    expect(differingPixels(back, drawn)).toBeGreaterThan(100);
+    withoutGuide(back, sent, guide);
+    expect(differingPixels(back, drawn)).toBe(0);
   });
 });

@@ -21,7 +21,7 @@ const CUT: Record<Slide, string> = {
 };
 const FILE: Record<OutFormat, string> = {
   png: 'one picture, PNG',
-  ora: 'the picture, an empty layer over it, ORA',
+  ora: 'the picture, an empty layer, a guide, ORA',
 };
 
 /** Makes the file at the press and hands it over; the document remembers how it was cut. */
@@ -62,6 +62,12 @@ export default function OutSection({ project }: { project: Project }) {
       >
         Send out to draw on
       </Button>
+      {format === 'ora' && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+          The guide rings what the check asks for, by number, and frames what stays clear of the edge. It is
+          not taken back.
+        </Typography>
+      )}
       <JobProgress kind={GOES_OUT} />
       {out && (
         <Typography variant="body2" sx={{ mt: 1 }} data-testid="went-out">
