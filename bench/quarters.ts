@@ -1,7 +1,8 @@
 /**
  * Sheets cut in four, scanned and put together: `npm run bench:quarters [first seed] [count]`. Says how many are laid right, and, held
  * against the sheet before it was cut, the step of the paper and the offset of lines at the cuts, found by matching what lies on either
- * side of a cut in that sheet. Manners alternate; seeds under 1000 were used for tuning.
+ * side of a cut in that sheet. Manners alternate; seeds under 1000 were used for tuning. PICTURES=folder
+ * keeps each sheet as a picture.
  */
 import { writeFileSync } from 'node:fs';
 import { MM_PER_INCH, type Raster, seededRandom } from '../src/core';
@@ -97,11 +98,8 @@ function heldAgainst(truth: Raster, made: Raster, cut: { x: number; y: number },
         });
         const [a, b] = sides.map((s) => s.found);
         const [p, q] = upright ? [a?.y, b?.y] : [a?.x, b?.x];
-        if (a && b && a.agrees > 0.8 && b.agrees > 0.8 && p != null && q != null) {
+        if (a && b && a.agrees > 0.8 && b.agrees > 0.8 && p != null && q != null)
           figures.offs.push(Math.abs(p - q) / MM);
-          if (process.env.DBG && Math.abs(p - q) / MM > 0.4)
-            console.log('  OFF', upright, seam, t, JSON.stringify(a), JSON.stringify(b));
-        }
         // Paper on both sides, and in the sheet itself.
         const bare = (r: Raster) => {
           let [low, top] = [255, 0];
@@ -159,10 +157,6 @@ for (let n = 0; n < COUNT; n++) {
   const isRight = laidRight(scans, found);
   if (isRight) right++;
   if (found.sure) said++;
-  if (process.env.LAID) {
-    console.log(seed, manner, isRight, found.sure, mixed, JSON.stringify(found));
-    continue;
-  }
   const joined = joinQuarters(quarters, SCAN_PPI, { arrangement: isRight ? found : truly(scans) });
   const own: Figures = { offs: [], steps: [], strips: [] };
   const placed = isRight ? found : truly(scans);

@@ -4,6 +4,7 @@ import {
   frameOf,
   kindOf,
   type Layer,
+  latticeOf,
   motifOf,
   type NotTheSame,
   nth,
@@ -118,6 +119,8 @@ export async function makeOut(
 
 /** So many places are asked to be drawn on at once. */
 const MOST_ASKED = 9;
+/** Copies of a place that may show on the picture are so many steps of the lattice away. */
+const STEPS = [-4, -3, -2, -1, 0, 1, 2, 3, 4];
 
 /** What of the findings asks for something to be drawn, as it lies on a picture that goes out; null where nothing does, or it is not looked over. */
 async function guideOf(
@@ -133,21 +136,30 @@ async function guideOf(
     const extent = kindOf(f.kind)?.extent?.(f);
     return extent && 'ring' in extent ? [{ f, wide: extent.ring * plan.scale.x }] : [];
   });
-  const asked = rings.slice(0, MOST_ASKED).map(({ f, wide }) => ({
-    ...{ x: f.at.x * plan.scale.x - x, y: f.at.y * plan.scale.y - y },
-    wide: Math.min(wide, width / 2, height / 2),
-  }));
+  const { a, b } = latticeOf(project.layout, cellOf(project));
+  const asked = rings.slice(0, MOST_ASKED).flatMap(({ f, wide: whole }) => {
+    const wide = Math.min(whole, width / 2, height / 2);
+    const all = STEPS.flatMap((i) =>
+      STEPS.map((j) => ({
+        x: (f.at.x + i * a.x + j * b.x) * plan.scale.x - x,
+        y: (f.at.y + i * a.y + j * b.y) * plan.scale.y - y,
+      })),
+    ).filter((p) => p.x > -wide / 2 && p.y > -wide / 2 && p.x < width + wide / 2 && p.y < height + wide / 2);
+    const inside = all.findIndex((p) => p.x >= 0 && p.y >= 0 && p.x < width && p.y < height);
+    const [at] = all.splice(inside, 1);
+    return inside < 0 || !at ? [] : [{ f, ...at, wide, copies: all }];
+  });
   const inks = shownColourway(project).colours.map(rgbOfHex);
   const margin = Math.round(project.drawnOn.marginMm * plan.scale.x);
   const bytes = new Uint8Array(await picture.file.arrayBuffer());
   const made = await makeGuide(
     { asset: picture.proof.sha256, bytes },
-    [asked, inks, how === 'as-laid' ? 0 : margin, how === 'turned'],
+    [asked.map(({ f: _, ...place }) => place), inks, how === 'as-laid' ? 0 : margin, how === 'turned'],
     work,
   );
   await putAsset(made.picture.sha256, new Blob([made.picture.bytes], { type: 'image/png' }));
   const places = made.guide.places.map(({ ink, lean }, n) => {
-    const { f } = nth(rings, n);
+    const { f } = nth(asked, n);
     return {
       ...{ kind: f.kind, title: wordsOf(f, project).title.slice(0, 200), x: f.at.x, y: f.at.y },
       ink: ink === null ? null : (project.inks[ink]?.name.slice(0, 80) ?? null),

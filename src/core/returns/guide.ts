@@ -1,10 +1,11 @@
 import { labDistance, oklabOf, type Rgb } from '../colour';
+import type { Point, Size } from '../lattice';
 import { newRaster, type Raster } from '../raster';
 
-/** What the check asks to be drawn: a place on the picture that goes out and how wide the room there is, px. */
-export type Asked = { x: number; y: number; wide: number };
+/** What the check asks to be drawn: a place on the picture that goes out, the copies of it that show there too, and how wide the room there is, px. */
+export type Asked = Point & { wide: number; copies: Point[] };
 /** A place of the guide: what is asked there, which colour is missing about it and how what is about it leans. */
-export type GuidePlace = Asked & {
+type GuidePlace = Asked & {
   /** The number of the ink that lacks most about it; null where none does. */
   ink: number | null;
   /** How what is about it leans, degrees clockwise from straight across, 0 to 180; null where nothing leads. */
@@ -27,18 +28,14 @@ const SOMETHING = 24;
 
 /**
  * What is to be drawn next, place by place: which ink is missing about each, by the share of it there against all of the picture; and how
- * what is about leans, by the mean of the doubled angles of its edges (Bigun and Granlund 1987). The picture repeats.
+ * what is about leans, by the mean of the doubled angles of its edges (Bigun and Granlund 1987).
  * @param inks of the colourway, the ground first.
  */
 export function guideFor(picture: Raster, asked: readonly Asked[], inks: readonly Rgb[]): Guide {
   const inkAt = nearestInk(picture, inks);
-  const usual = sharesIn(
-    { x: picture.width / 2, y: picture.height / 2, wide: 2 * Math.max(picture.width, picture.height) },
-    inkAt,
-    inks.length,
-  );
+  const usual = sharesIn(everywhere(picture), inkAt, inks.length);
   const places = asked.map((place) => {
-    const own = sharesIn(place, inkAt, inks.length);
+    const own = sharesIn(about(place, picture), inkAt, inks.length);
     const lacking = usual
       .map((share, ink) => ({ ink, share, rest: own[ink] / Math.max(1e-6, share) }))
       .filter(({ ink, share, rest }) => ink > 0 && share > USUAL && rest < LACKS)
@@ -51,12 +48,12 @@ export function guideFor(picture: Raster, asked: readonly Asked[], inks: readonl
 
 type At = (x: number, y: number) => number;
 
-/** The number of the ink that a pixel is nearest to; places go round. Colours are remembered. */
-function nearestInk({ width, height, data }: Raster, inks: readonly Rgb[]): At {
+/** The number of the ink that a pixel is nearest to. Colours are remembered. */
+function nearestInk({ width, data }: Raster, inks: readonly Rgb[]): At {
   const labs = inks.map((rgb) => oklabOf(...rgb));
   const known = new Map<number, number>();
   return (x, y) => {
-    const i = (round(y, height) * width + round(x, width)) * 4;
+    const i = (y * width + x) * 4;
     const key = ((data[i] >> 3) << 10) | ((data[i + 1] >> 3) << 5) | (data[i + 2] >> 3);
     let ink = known.get(key);
     if (ink === undefined) {
@@ -68,34 +65,39 @@ function nearestInk({ width, height, data }: Raster, inks: readonly Rgb[]): At {
     return ink;
   };
 }
-const round = (v: number, n: number) => ((Math.round(v) % n) + n) % n;
-
-/** The square about a place, as steps over it. */
-function* about({ x, y, wide }: Asked): Generator<[number, number]> {
+/** The pixels about a place that are on the picture, as steps over it. */
+function* about({ x, y, wide }: Asked, { width, height }: Size): Generator<[number, number]> {
   const reach = (ABOUT * wide) / 2 + wide / 2;
   const step = Math.max(1, (2 * reach) / LOOKED);
-  for (let v = -reach; v <= reach; v += step)
-    for (let u = -reach; u <= reach; u += step) yield [x + u, y + v];
+  for (let v = y - reach; v <= y + reach; v += step)
+    for (let u = x - reach; u <= x + reach; u += step)
+      if (u >= 0 && v >= 0 && u < width && v < height) yield [Math.floor(u), Math.floor(v)];
+}
+function* everywhere({ width, height }: Size): Generator<[number, number]> {
+  const step = Math.max(1, Math.floor(Math.max(width, height) / (4 * LOOKED)));
+  for (let y = 0; y < height; y += step) for (let x = 0; x < width; x += step) yield [x, y];
 }
 
-function sharesIn(place: Asked, inkAt: At, count: number): number[] {
+function sharesIn(pixels: Iterable<[number, number]>, inkAt: At, count: number): number[] {
   const seen = new Array<number>(count).fill(0);
   let n = 0;
-  for (const [x, y] of about(place)) {
+  for (const [x, y] of pixels) {
     seen[inkAt(x, y)]++;
     n++;
   }
   return seen.map((v) => v / Math.max(1, n));
 }
 
-function leanAbout({ width, height, data }: Raster, place: Asked): number | null {
+function leanAbout(picture: Raster, place: Asked): number | null {
+  const { width, height, data } = picture;
+  const inside = (v: number, n: number) => Math.min(n - 1, Math.max(0, v));
   const light = (x: number, y: number) => {
-    const i = (round(y, height) * width + round(x, width)) * 4;
+    const i = (inside(y, height) * width + inside(x, width)) * 4;
     return (2 * data[i] + 4 * data[i + 1] + 3 * data[i + 2]) / 9;
   };
-  const d = Math.max(1, place.wide / 40);
+  const d = Math.max(1, Math.round(place.wide / 40));
   let [re, im, sum] = [0, 0, 0];
-  for (const [x, y] of about(place)) {
+  for (const [x, y] of about(place, picture)) {
     const [gx, gy] = [light(x + d, y) - light(x - d, y), light(x, y + d) - light(x, y - d)];
     re += gx * gx - gy * gy;
     im += 2 * gx * gy;
@@ -152,13 +154,17 @@ export function drawGuide(
 ): Raster {
   const out = newRaster(size.width, size.height);
   const line = Math.max(2, Math.round(Math.min(size.width, size.height) / 500));
-  const dot = (x: number, y: number, r: number) => {
-    for (let v = -r; v <= r; v++)
-      for (let u = -r; u <= r; u++)
-        out.data.set([...MARK, 255], (round(y + v, size.height) * size.width + round(x + u, size.width)) * 4);
+  const dot = (x0: number, y0: number, r: number) => {
+    const [left, top] = [Math.round(x0) - r, Math.round(y0) - r];
+    for (let y = Math.max(0, top); y <= Math.min(size.height - 1, top + 2 * r); y++)
+      for (let x = Math.max(0, left); x <= Math.min(size.width - 1, left + 2 * r); x++)
+        out.data.set([...MARK, 255], (y * size.width + x) * 4);
   };
   const half = Math.ceil(line / 2);
-  for (const [n, { x, y, wide }] of places.entries()) {
+  const all = places.flatMap(({ x, y, wide, copies }, n) =>
+    [{ x, y }, ...copies].map((at) => ({ n, wide, ...at })),
+  );
+  for (const { n, x, y, wide } of all) {
     const r = wide / 2;
     const dashes = Math.max(12, Math.round((2 * Math.PI * r) / (14 * line)));
     const steps = Math.ceil(2 * Math.PI * r);
@@ -221,7 +227,9 @@ export function withoutGuide(back: Raster, sent: Raster, guide: Raster): number 
       [0, -1],
     ])
       for (let k = 1; k <= BESIDE; k++) {
-        const q = round(y + dy * k, height) * width + round(x + dx * k, width);
+        const [u, v] = [x + dx * k, y + dy * k];
+        if (u < 0 || v < 0 || u >= width || v >= height) break;
+        const q = v * width + u;
         if (shows[q]) continue;
         beside.push(q * 4);
         break;

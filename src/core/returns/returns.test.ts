@@ -226,7 +226,7 @@ describe('what to draw next', () => {
   }
 
   test('the ink that lacks about a place is named, how what is about it leans, and where nothing crosses the middle', () => {
-    const { places, uncrossed } = guideFor(cloth(), [{ x: 200, y: 150, wide: 60 }], inks);
+    const { places, uncrossed } = guideFor(cloth(), [{ x: 200, y: 150, wide: 60, copies: [] }], inks);
     expect(places[0]?.ink).toBe(2);
     // y grows downward: what rises to the right leans 135 degrees clockwise.
     expect(Math.abs((places[0]?.lean ?? 0) - 135)).toBeLessThan(12);
@@ -238,7 +238,11 @@ describe('what to draw next', () => {
 
   test('a guide left showing is taken off to the byte, and what was drawn beside it stays', () => {
     const sent = cloth();
-    const guide = drawGuide(sent, guideFor(sent, [{ x: 200, y: 150, wide: 80 }], inks), 20);
+    const guide = drawGuide(
+      sent,
+      guideFor(sent, [{ x: 200, y: 150, wide: 80, copies: [{ x: 0, y: 0 }] }], inks),
+      20,
+    );
     const drawn = { ...sent, data: sent.data.slice() };
     disc(drawn, 60, 100, 12, 12, [20, 120, 60]);
     const back = { ...drawn, data: drawn.data.slice() };

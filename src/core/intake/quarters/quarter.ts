@@ -17,7 +17,7 @@ export function quarterOf(picture: Raster, corners: Corners): Quarter {
   return { picture, corners, size: pageSize(corners), paper: estimatePaper(squarePage(raster, small)) };
 }
 
-export const paperColour = ({ paper }: Quarter) => paper.coef.map((c) => c[0]);
+const paperColour = ({ paper }: Quarter) => paper.coef.map((c) => c[0]);
 const lightOf = ([r, g, b]: number[]) => (2 * r + 4 * g + 3 * b) / 9;
 /** What is darker than the lightest paper by so much is painted all over: its light is left as it is. */
 const PAINTED = 0.8;
@@ -57,7 +57,7 @@ export function squaredQuarter(q: Quarter, size: Size, colour: number[] | null):
 }
 
 /** Pixels of a picture at places of its own, bilinear; beyond its edge lies its edge. */
-export function sampled(
+function sampled(
   { width, height, data }: Raster,
   size: Size,
   from: (x: number, y: number) => { x: number; y: number },

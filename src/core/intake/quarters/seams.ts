@@ -3,12 +3,12 @@ import { type Meeting, meetingOf } from './meeting';
 import { alongSide, type Side, type Strip, stripOf } from './sides';
 
 /** Two sides that meet: of which quarters (by place), and which sides. */
-export type Pair = { first: number; side: Side; second: number; other: Side };
+type Pair = { first: number; side: Side; second: number; other: Side };
 /** What is known of two sides that meet: how they are displaced, and how much lighter the first is, in parts along them; log of RGB. */
 export type Seam = Pair & { meeting: Meeting; lighter: Float32Array };
 
 /** The eight pairs of sides that meet where four quarters lie by rows and the sheet repeats. */
-export const PAIRS: Pair[] = [
+const PAIRS: Pair[] = [
   ...[
     [0, 1],
     [1, 0],
@@ -24,7 +24,7 @@ export const PAIRS: Pair[] = [
 ];
 
 /** Strips along the sides are so deep, mm. */
-export const DEEP_MM = 2.6;
+const DEEP_MM = 2.6;
 /** Light is compared in so many parts of a side, between these depths, mm. */
 export const PARTS = 16;
 const LIGHT_MM = [0.6, 2.4];
@@ -33,7 +33,7 @@ const FINE = 12;
 const MOST_LIGHTER = 0.08;
 
 /** How much darker a quarter is toward a side, by px of depth: its edge lies in shadow, or lifts off the glass. RGB. */
-export function shadeToward(strip: Strip, pxPerMm: number): Float32Array {
+function shadeToward(strip: Strip, pxPerMm: number): Float32Array {
   const { length, deep, rgb } = strip;
   const deepest = Math.round(1.8 * pxPerMm);
   const inner = alongSide(strip, deepest, deep, length);
@@ -48,7 +48,7 @@ export function shadeToward(strip: Strip, pxPerMm: number): Float32Array {
 }
 
 /** Takes the shade toward its edge from a strip. In place. */
-export function unshaded(strip: Strip, shade: Float32Array): Strip {
+function unshaded(strip: Strip, shade: Float32Array): Strip {
   const { length, deep, rgb } = strip;
   for (let d = 0; d < deep; d++)
     for (let i = d * length * 3; i < (d + 1) * length * 3; i++) rgb[i] /= shade[d * 3 + (i % 3)];
