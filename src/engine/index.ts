@@ -1,30 +1,15 @@
 import { proxy, type Remote, transfer } from 'comlink';
-import {
-  formatOf,
-  formats,
-  type NotTheSame,
-  type ProofCube,
-  pixelPlan,
-  type Raster,
-  type Rgb,
-} from '../core';
+import { formatOf, formats, type ProofCube, pixelPlan, type Raster, type Rgb } from '../core';
+import { type AssetLoader, type Call, handedOver, long, MOST, reading, type Work } from './bounds';
 import { knownLines, measureEach, takeLines } from './lines';
 import { isPlainCloth, PROBE } from './plain-cloth';
 import { Pool } from './pool';
-import {
-  type ArtRequest,
-  assetOfKey,
-  type FileProof,
-  type Incoming,
-  type Progress,
-  type ProofSeen,
-} from './protocol';
-import type { ReturnAsk, Returned } from './return-services';
+import { type ArtRequest, assetOfKey, type FileProof, type Incoming, type ProofSeen } from './protocol';
 import type { Services } from './services';
-import type { TileFile } from './tile-services';
 import type { ThingAsk } from './view-services';
 import { type Bounds, WorkerSlot } from './worker-slot';
 
+export type { Work } from './bounds';
 export type { ScreenReport, ScreensAsk } from './colour-services';
 export type { SheetOfPaper } from './paper-services';
 export type {
@@ -47,14 +32,18 @@ export { FAR_OFF, linesKey, MARKED } from './protocol';
 export type { Returned } from './return-services';
 export type { SeenTile, TileFile, TileMending } from './tile-services';
 export type { ThingAsk, ThingPlaces } from './view-services';
+export {
+  blotAt,
+  joinEnds,
+  joinSheet,
+  letGoOfTile,
+  makeGuide,
+  mendTile,
+  takeReturn,
+  takeTile,
+  tileFile,
+} from './whole-cloths';
 export { Stopped } from './worker-slot';
-
-/** How long work is followed and stopped. */
-export type Work = { signal?: AbortSignal; onProgress: Progress };
-
-/** Where the engine finds the bytes of an asset: its own each time, for they go over to a worker. */
-type AssetLoader = (asset: string) => Promise<Uint8Array<ArrayBuffer>>;
-const handedOver = (bytes: Uint8Array<ArrayBuffer>) => transfer(bytes, [bytes.buffer]);
 
 /** What the printer that is proofed makes of every colour: a fresh worker is told of it. */
 const printer: { now: ProofCube | null } = { now: null };
@@ -63,17 +52,11 @@ const printer: { now: ProofCube | null } = { now: null };
 const interactive = new WorkerSlot((s) => (printer.now ? s.setCube(printer.now) : undefined));
 /** The workers for long work. */
 const batch = new Pool(2);
-/** Those that read what comes from elsewhere: pages and profiles, vectors, and finished tiles. */
+/** Those that read what comes from elsewhere: pages and profiles, and vectors. */
 const pages = new WorkerSlot();
 const drawings = new WorkerSlot();
-const tiles = new WorkerSlot();
 /** The one that shows things with the cloth on them: it answers a hand at once. */
 const views = new WorkerSlot();
-
-/** How long a drawing may take when it comes and when it is there already, reading a file and working on what was read, any long work, ms. */
-const MOST = { drawing: 3500, again: 30_000, reading: 60_000, reckoning: 15 * 60_000 };
-const reading: Bounds = { mostMs: MOST.reading };
-const long = (work?: Pick<Work, 'signal'>): Bounds => ({ signal: work?.signal, mostMs: MOST.reckoning });
 
 const isDrawing = (bytes: Uint8Array) => formatOf(bytes)?.id === 'svg';
 
@@ -162,9 +145,6 @@ const reckon = <T>(call: (s: Remote<Services>) => Promise<T>, work?: Pick<Work, 
 
 /** What a service is asked, without the word of how far it is. */
 type Ask<K extends keyof Services> = Parameters<Services[K]> extends [...infer A, unknown] ? A : never;
-type Call<K extends keyof Services> = (
-  ...args: Parameters<Services[K]>
-) => Promise<Awaited<ReturnType<Services[K]>>>;
 
 export const inspectFile = (bytes: Uint8Array<ArrayBuffer>): Promise<Incoming> =>
   // A drawing of a few bytes can be made to take for ever.
@@ -314,68 +294,6 @@ export const practise = (
     AssetLoader,
   ]
 ) => inBatch(request.arts, load, (s) => s.practise(request, fault, seed, madeUp, leads), work);
-
-export const takeTile = (file: TileFile, work: Work) =>
-  tiles.run((s) => s.takeTile(file), { signal: work.signal, mostMs: MOST.reading });
-export const mendTile = (...[file, mending, work]: [...Parameters<Services['mendTile']>, Work]) =>
-  tiles.run((s) => s.mendTile(file, mending), long(work));
-export const blotAt: Call<'blotAt'> = (...args) => tiles.run((s) => s.blotAt(...args), reading);
-export const tileFile: Call<'tileFile'> = (...args) =>
-  tiles.run((s) => s.tileFile(...args), reading) as ReturnType<Call<'tileFile'>>;
-/** The tile is done with. */
-export const letGoOfTile = () => tiles.end();
-
-/** Takes back a cloth that was drawn on elsewhere; the worker knows what went out. */
-const withOut = (
-  { out: { asset, under, guide }, whole }: ReturnAsk,
-  work: Work,
-  load: AssetLoader,
-  call: (
-    s: Remote<Services>,
-    under: Uint8Array<ArrayBuffer> | null,
-    guide: Uint8Array<ArrayBuffer> | null,
-  ) => Promise<unknown>,
-) =>
-  tiles.run(async (s) => {
-    if (!(await s.knowsOut(asset))) await s.takeOut(asset, handedOver(await load(asset)));
-    return call(
-      s,
-      under && !whole ? handedOver(await load(under)) : null,
-      guide ? handedOver(await load(guide.asset)) : null,
-    );
-  }, long(work)) as Promise<Returned | NotTheSame>;
-export const takeReturn = (bytes: Uint8Array<ArrayBuffer>, ask: ReturnAsk, work: Work, load: AssetLoader) =>
-  withOut(ask, work, load, (s, under, guide) =>
-    s.takeReturn(handedOver(bytes), ask, under, guide, proxy(work.onProgress)),
-  );
-export const joinEnds = (n: number, ask: ReturnAsk, work: Work, load: AssetLoader) =>
-  withOut(ask, work, load, (s, under) => s.joinEnds(n, ask, under, proxy(work.onProgress)));
-
-/** What is to be drawn next on a picture that went out, and that as a picture to lie over it. */
-export const makeGuide = (
-  { asset, bytes }: { asset: string; bytes: Uint8Array<ArrayBuffer> },
-  asked: Parameters<Services['makeGuide']>,
-  work: Work,
-) =>
-  tiles.run(async (s) => {
-    if (!(await s.knowsOut(asset))) await s.takeOut(asset, handedOver(bytes));
-    return s.makeGuide(...asked);
-  }, long(work));
-
-/** Puts a sheet of paper together from its scans; the worker is done with them after it. */
-export const joinSheet = (scans: Uint8Array<ArrayBuffer>[], asCame: boolean, work: Work) =>
-  tiles.run(
-    (s) =>
-      s.joinSheet(
-        transfer(
-          scans,
-          scans.map((b) => b.buffer),
-        ),
-        asCame,
-        proxy(work.onProgress),
-      ),
-    long(work),
-  );
 
 export const proveWrapOf = (request: Parameters<Services['proveWrap']>[0], work: Work, load: AssetLoader) =>
   inBatch(request.arts, load, (s) => s.proveWrap(request, proxy(work.onProgress)), work);

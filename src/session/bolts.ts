@@ -24,6 +24,7 @@ import {
   sweepAssets,
   writeBolt,
   writeSetting,
+  writeSnapshot,
   writeThumbnail,
 } from '../shelf';
 import { isOpen } from './bolt-lock';
@@ -49,10 +50,11 @@ export { DEMOS as demos };
 
 /** Puts a demo bolt on the shelf, with its pictures. @throws ArgumentError while it is open. */
 export async function layOutDemo(id?: string): Promise<void> {
-  const { project, assets, thumbnail } = await fetchDemo(id);
+  const { project, versions, assets, thumbnail } = await fetchDemo(id);
   await refuseOpen(project.id);
   for (const [name, blob] of assets) await putAsset(name, blob);
   await writeBolt(project, [created('Laid out as a demo bolt, for Tansy Wharf Mill.')]);
+  for (const version of versions) await writeSnapshot({ ...version, bolt: project.id });
   await writeThumbnail(project.id, thumbnail);
 }
 

@@ -1,6 +1,7 @@
 import {
   cellOf,
   type DrawnOn,
+  edgesOnCloth,
   frameOf,
   kindOf,
   type Layer,
@@ -277,22 +278,7 @@ function lay(
   name: string,
 ): boolean {
   const { art, picture, report } = made;
-  const onCloth = ({ x, y }: Point) => ({
-    x: (out.x + x + 0.5) / plan.scale.x,
-    y: (out.y + y + 0.5) / plan.scale.y,
-  });
-  const edges: DrawnOn['edges'] = [
-    ...report.touching
-      .filter((t) => !t.returns?.joins)
-      .map(({ edge, at, alongMm, returns }) => ({
-        ...{ ...onCloth(at), edge, alongMm, nearMm: null },
-        back: returns && {
-          ...{ edge: returns.edge, alongMm: returns.alongMm },
-          ...{ offMm: returns.offMm, lean: returns.lean },
-        },
-      })),
-    ...report.near.map(({ edge, at, mm }) => ({ ...onCloth(at), edge, alongMm: 0, nearMm: mm, back: null })),
-  ].slice(0, 200);
+  const edges = edgesOnCloth(report, out, plan.scale);
   const { brief, inks } = project;
   const asDrawn = shownColourway(project).colours.every((hex, n) => hex === nth(inks, n).hex);
   const block = { widthMm: plan.block.width / plan.scale.x, heightMm: plan.block.height / plan.scale.y };

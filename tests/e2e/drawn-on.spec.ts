@@ -251,3 +251,22 @@ test('what to draw next goes out as a guide over the picture, is told place by p
   // Where the stroke runs over the guide nothing else can differ.
   expect(off).toBeLessThan(rings.filter((a) => a > 0).length / 20);
 });
+
+test('the demo in three versions: each is judged, the second has a loose end, the third has not; back to the second it is pinned', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /demo/i }).first().click();
+  await page.getByRole('menuitem', { name: /High Wind/ }).click();
+  await expect(page.getByText('High Wind').first()).toBeVisible();
+  await page.goto('/bolt/high-wind');
+  await page.getByRole('button', { name: /^Lay,/ }).click();
+  await page.getByRole('button', { name: 'Draw', exact: true }).click();
+  await expect(page.getByTestId('version')).toHaveCount(3);
+  await expect(version(page, 2)).toContainText(/on the cloth.*Gone: .*Loose end/s);
+  await expect(version(page, 1)).toContainText(/New: .*Loose end, it does not come back/);
+  await page.getByRole('button', { name: 'Go back to Drawn 1' }).click();
+  await expect(page.getByTestId('at-edge')).toContainText(
+    'A new stroke leaves right at 79 mm and ends there',
+  );
+});

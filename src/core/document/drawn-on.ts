@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { EDGE_NAMES } from '../returns';
+import type { Point } from '../lattice';
+import { EDGE_NAMES, type EdgeReport } from '../returns';
 import { id, placeMm, ppi, sha } from './fields';
 
 /** How a cloth is cut to be drawn on: slid by half, as the layout hangs its next column or row, or each quarter turned in its place. */
@@ -74,6 +75,29 @@ export const drawnOnSchema = z.object({
   marginMm: z.number().min(0).max(100),
   edges: z.array(atEdgeSchema).max(200),
 });
+
+/** What new strokes do at the edges of a picture, as the document keeps it: those that do not join, and what came too near. @param scale px to the mm. */
+export function edgesOnCloth(report: EdgeReport, from: Point, scale: Point): z.infer<typeof atEdgeSchema>[] {
+  const onCloth = ({ x, y }: Point) => ({ x: (from.x + x + 0.5) / scale.x, y: (from.y + y + 0.5) / scale.y });
+  return [
+    ...report.touching
+      .filter((t) => !t.returns?.joins)
+      .map(({ edge, at, alongMm, returns }) => ({
+        ...{ ...onCloth(at), edge, alongMm, nearMm: null },
+        back: returns && {
+          ...{ edge: returns.edge, alongMm: returns.alongMm },
+          ...{ offMm: returns.offMm, lean: returns.lean },
+        },
+      })),
+    ...report.near.map(({ edge, at, mm: near }) => ({
+      ...onCloth(at),
+      edge,
+      alongMm: 0,
+      nearMm: near,
+      back: null,
+    })),
+  ].slice(0, 200);
+}
 
 export const NEVER_OUT: z.infer<typeof drawnOnSchema> = {
   ...{ out: null, version: 0, picture: null, layer: null, whole: false, marginMm: 5 },

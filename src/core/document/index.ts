@@ -13,7 +13,7 @@ export { cellOf, latticeMm } from './cell';
 export { type Clip, clipOf, pasteClip, readClip } from './clip';
 export { motifOf, newProject } from './create';
 export { deadlineText, momentIn, wallTime } from './deadline';
-export { SLIDES } from './drawn-on';
+export { edgesOnCloth, SLIDES } from './drawn-on';
 export { putOnBoard, takeOffBoard } from './edits/board';
 export * from './edits/bolt';
 export * from './edits/colours';

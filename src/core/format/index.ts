@@ -33,6 +33,7 @@ export {
   assetOfEntry,
   PROJECT_LIMITS,
   PROJECT_MIME,
+  type ProjectText,
   projectText,
   readProjectText,
   type SnapshotNotes,

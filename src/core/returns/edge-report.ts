@@ -49,7 +49,7 @@ const LOOKED_MM = 8;
 const ALIKE = 56;
 /** A stroke that comes back within so much, mm (or one px), and at so nearly the same lean, degrees, joins. */
 const JOINS_MM = 0.15;
-const JOINS_DEG = 5;
+const JOINS_DEG = 10;
 
 const DEG = 180 / Math.PI;
 

@@ -18,7 +18,11 @@ export const looseEnd: FindingModule<LooseEnd | NearEdge> = {
     'loose-end': {
       letter: 'X',
       title: ({ back }) =>
-        back ? `Loose end, ${mm(back.offMm)} off where it comes back` : 'Loose end, it does not come back',
+        !back
+          ? 'Loose end, it does not come back'
+          : back.offMm < 0.05
+            ? `Kink at the edge, ${Math.round(back.lean)} degrees`
+            : `Loose end, ${mm(back.offMm)} off where it comes back`,
       why: ({ edge, alongMm, back }) =>
         back
           ? `A new stroke leaves ${edge} at ${mm(alongMm)} and comes back ${back.edge} at ${mm(back.alongMm)}${leaning(back.lean)}: the cloth shows a step there.`
