@@ -13,6 +13,7 @@ type Pair = { i: number; j: number; t: number; off: number };
 /** Ends of one border are no further apart than this once the sides are laid on each other, mm; of most, much nearer. */
 const APART_MM = 2;
 const NEAR_MM = 0.5;
+const TRIED_MM = 0.1;
 /** A border leans alike on both sides to within this, radians; less alike, and it counts for less. */
 const LEAN = 0.6;
 /** Corners tell about where sides meet: each mm further off than they say has to be borne out by so many borders. */
@@ -84,7 +85,9 @@ function offsetsNear({ a, b }: Line, own: End[], other: End[], pxPerMm: number):
       return mayBeOne(p, q) && Math.abs(rest) < APART_MM * pxPerMm ? [rest] : [];
     }),
   );
-  return [0, ...all].slice(0, 400);
+  // Displacements that are nearly one are tried once.
+  const step = TRIED_MM * pxPerMm;
+  return [...new Map([0, ...all].map((rest) => [Math.round(rest / step), rest])).values()];
 }
 
 /** The ends of two sides paired in order, so that as many as can are near each other once displaced (longest common subsequence). */

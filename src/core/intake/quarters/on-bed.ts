@@ -38,7 +38,9 @@ function bedOf({ width, height, data }: Raster): { colour: number[]; stray: numb
   for (const p of frame) {
     const colour = seen(p);
     const box = colour.map((v) => Math.round(v / 24)).join();
-    boxes.set(box, [...(boxes.get(box) ?? []), colour]);
+    const there = boxes.get(box);
+    if (there) there.push(colour);
+    else boxes.set(box, [colour]);
   }
   const [most] = [...boxes.values()].sort((a, b) => b.length - a.length);
   const mean = [0, 1, 2].map((c) => most.reduce((s, v) => s + v[c], 0) / most.length);
