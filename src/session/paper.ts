@@ -55,7 +55,8 @@ export async function joinSample(which: keyof typeof PAPER_SAMPLES) {
 }
 
 /** Lays a sheet on the cloth as a version of it: the cell takes its size and repeats straight. */
-export async function laySheet({ art, picture, files, offMm }: SheetInHand): Promise<boolean> {
+export async function laySheet(sheet: SheetInHand): Promise<boolean> {
+  const { art, picture, files } = sheet;
   const { project } = useBolt.getState();
   if (!project) return false;
   const size = { widthMm: pxToMm(art.width, art.ppi), heightMm: pxToMm(art.height, art.ppi) };
@@ -92,7 +93,7 @@ export async function laySheet({ art, picture, files, offMm }: SheetInHand): Pro
   await keepAsVersion(version);
   record({
     kind: 'motifs',
-    text: `A sheet of paper from ${counted(files.length, 'scan')}, ${width} x ${height} px at ${Math.round(ppi)} ppi: version ${version}. What crosses its cuts meets within ${offMm.toFixed(2)} mm.`,
+    text: `A sheet of paper from ${counted(files.length, 'scan')}, ${width} x ${height} px at ${Math.round(ppi)} ppi: version ${version}. ${cutsText(sheet)}`,
     sha256: asset,
     bytes: art.bytes.length,
   });

@@ -3,9 +3,9 @@ import type { Strip } from './sides';
 
 /**
  * How what runs over two sides that meet is displaced along them: by how many px the first side's lies further from the left or the top,
- * at each px; at how many borders that was seen, and how far off those are once it is taken away, px; and how many end at the side.
+ * at each px; and how far off each border that it was seen at is once that is taken away, px.
  */
-export type Meeting = { by: Float32Array; borders: number; left: number[]; ends: number };
+export type Meeting = { by: Float32Array; left: number[] };
 
 type Line = { a: number; b: number };
 type Pair = { i: number; j: number; t: number; off: number };
@@ -68,9 +68,7 @@ export function meetingOf(first: Strip, second: Strip, longer: number, pxPerMm: 
   const at = (t: number) => by[Math.max(0, Math.min(length - 1, Math.round(t)))];
   return {
     by: pairs.length ? by : new Float32Array(length),
-    borders: pairs.length,
     left: pairs.map((p) => Math.abs(p.off - at(p.t))),
-    ends: own.length + other.length - 2 * pairs.length,
   };
 }
 

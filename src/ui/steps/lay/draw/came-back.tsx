@@ -42,7 +42,7 @@ export default function CameBackSection({ project }: { project: Project }) {
               ? `${counted(touching, 'end')} at the edge, and all join.`
               : last
                 ? 'Nothing new touches the edge.'
-                : 'No loose end at the edge.'}
+                : null}
         </Typography>
       </Box>
       {last && <NewColours project={project} colours={last.colours} />}

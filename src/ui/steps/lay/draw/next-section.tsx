@@ -40,8 +40,9 @@ function Done({ guide, gone }: { guide: Guide; gone: number }) {
 }
 
 const UNCROSSED = {
-  across: 'Nothing crosses the level middle line for a long way: let something run over it.',
-  down: 'Nothing crosses the upright middle line for a long way: let something run over it.',
+  across:
+    'When it went out, nothing crossed its level middle line for a long way: let something run over it.',
+  down: 'When it went out, nothing crossed its upright middle line for a long way: let something run over it.',
 };
 
 /** What the findings ask of the next round. */
