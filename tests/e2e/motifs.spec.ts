@@ -321,7 +321,7 @@ test('layers, a vector and parts come in; the shelf is sorted, dragged onto the 
   await expect(page.getByRole('button', { name: `Lay, ${LAID + 1} placements` })).toBeVisible();
   await expect(card).toContainText('laid 1x');
 
-  await page.getByRole('button', { name: 'As a table' }).click();
+  await page.getByRole('button', { name: 'As a table', exact: true }).click();
   await expect(room.getByRole('heading', { name: '17 motifs' })).toBeVisible();
   await expect(room.getByRole('gridcell', { name: 'Diamond kite', exact: true })).toBeVisible();
   expect(await faults(page)).toEqual([]);
