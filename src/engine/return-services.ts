@@ -18,7 +18,10 @@ import {
   newRaster,
   newStrokes,
   nth,
+  type PixelPlan,
+  type Point,
   pixelPlan,
+  pixelsOfGuide,
   putHome,
   type Raster,
   type Registration,
@@ -30,6 +33,7 @@ import {
   type Size,
   stepsOf,
   strokesAlone,
+  strokesCutOut,
   turnOver,
   withoutGuide,
   withStrokes,
@@ -75,8 +79,10 @@ const CLEAR = 0.02;
 /** The long side of the small picture, px. */
 const SMALL = 240;
 
-/** The picture that went out last, as pixels: a file that is watched comes back to it many times. */
-let out: { asset: string; sent: Sent } | null = null;
+/** The picture that went out last, as pixels, and small and put home once that is wanted: a file that is watched comes back to it many times. */
+let out: { asset: string; sent: Sent; small?: Raster } | null = null;
+/** The guide that lay over it. */
+let guide: { asset: string; pixels: Uint32Array } | null = null;
 
 /** Any picture file as one picture; the layers of a layered one that are shown, laid over each other. */
 async function flat(bytes: Bytes): Promise<Raster> {
@@ -111,6 +117,9 @@ export const returnServices = {
   /** Whether the worker holds the picture that went out. */
   knowsOut: (asset: string) => out?.asset === asset,
 
+  /** Whether the worker holds the guide that lay over it. */
+  knowsGuide: (asset: string) => guide?.asset === asset,
+
   async takeOut(asset: string, bytes: Bytes) {
     out = { asset, sent: readSent(await decodePicture(bytes)) };
   },
@@ -122,32 +131,36 @@ export const returnServices = {
   async makeGuide(asked: Asked[], inks: Rgb[], margin: number, turned: boolean): Promise<GuideMade> {
     if (!out) throw new Said('What went out is not here any more. Send it out again.');
     const { raster } = out.sent;
-    const guide = guideFor(raster, asked, inks);
-    const drawn = drawGuide(raster, guide, margin);
+    const asks = guideFor(raster, asked, inks);
+    const drawn = drawGuide(raster, asks, margin);
     const picture = await pngFile(drawn, 96);
+    guide = { asset: picture.sha256, pixels: pixelsOfGuide(drawn) };
     const over = turned ? turnOver(drawn, { mirrored: false, turned }) : drawn;
-    return transfer({ guide, picture, over }, [over.data.buffer]);
+    return transfer({ guide: asks, picture, over }, [over.data.buffer]);
   },
 
   /**
    * Takes back what was drawn on: lays it on what went out, finds what is new, and what that does at the edges.
-   * @param under the strokes that were on a layer of their own as it went out. @param guide what lay over it.
+   * @param under the strokes that were on a layer of their own as it went out. @param guided what lay over it,
+   * where the worker does not hold that.
    */
   async takeReturn(
     bytes: Bytes,
     ask: ReturnAsk,
     under: Bytes | null,
-    guide: Bytes | null,
+    guided: Bytes | null,
     onProgress: Progress,
   ): Promise<Returned | NotTheSame> {
     const sent = sentAs(ask);
+    const laidOver = ask.out.guide?.asset;
+    if (laidOver && guided) guide = { asset: laidOver, pixels: pixelsOfGuide(await decodePicture(guided)) };
     const came = await flat(bytes);
     onProgress(0.25);
     const onlyStrokes = clearShare(came) > CLEAR;
     const laid = registerReturn(sent, onlyStrokes ? strokesOver(sent.raster, came) : came);
     if ('why' in laid) return laid;
     // A guide that was left showing is no part of what was drawn.
-    if (guide) withoutGuide(laid.raster, sent.raster, await decodePicture(guide));
+    if (guide && guide.asset === laidOver) withoutGuide(laid.raster, sent.raster, guide.pixels);
     onProgress(0.5);
     return takenBack(sent, laid.raster, { found: laid.found, onlyStrokes }, ask, under, onProgress);
   },
@@ -197,7 +210,8 @@ async function takenBack(
   if (!count)
     throw new Said('Nothing new was found on it: it is what went out. Draw on it, then bring it back.');
   const plan = planOf(ask);
-  const { inks: colours } = extractPalette([strokesAlone(after, firm)]);
+  const cut = strokesCutOut(after, firm);
+  const { inks: colours } = extractPalette(cut ? [cut] : []);
   const report = edgeReport(after, firm, { ppi: went.ppi, steps: stepsOf(plan), marginMm });
   onProgress(0.7);
   const all = withStrokes(sent.raster, after, mask);
@@ -211,8 +225,17 @@ async function takenBack(
   return {
     ...told,
     art: { ...file, width: art.width, height: art.height },
-    picture: await pngFile(smaller(putHome(all, plan, went), SMALL), 96),
+    picture: await pngFile(whole ? smaller(art, SMALL) : smallWith(art, plan, went), 96),
   };
+}
+
+/** What went out, small and put home, with art over it. */
+function smallWith(art: Raster, plan: PixelPlan, from: Point): Raster {
+  if (!out) throw new Said('What went out is not here any more. Send it out again.');
+  out.small ??= smaller(putHome(out.sent.raster, plan, from), SMALL);
+  const made = { ...out.small, data: out.small.data.slice() };
+  layOver(made, smaller(art, SMALL));
+  return made;
 }
 
 /** 1 where a picture is not clear. */

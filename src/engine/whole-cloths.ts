@@ -35,7 +35,7 @@ const withOut = (
     return call(
       s,
       under && !whole ? handedOver(await load(under)) : null,
-      guide ? handedOver(await load(guide.asset)) : null,
+      guide && !(await s.knowsGuide(guide.asset)) ? handedOver(await load(guide.asset)) : null,
     );
   }, long(work)) as Promise<Returned | NotTheSame>;
 export const takeReturn = (bytes: Uint8Array<ArrayBuffer>, ask: ReturnAsk, work: Work, load: AssetLoader) =>

@@ -32,6 +32,8 @@ export function sheetRows(
   const given = period <= MOST_DISTANCE && more >= LEAST_REST ? wide + 1 : width;
   const stride = lead + given * channels;
   const out = new Uint8Array(stride * (to - from));
+  const row = channels === 4 ? new Uint32Array(once) : null;
+  const bytes = row && new Uint8Array(row.buffer);
   for (let y = 0; y < to - from; y++) {
     const at = y * wide;
     onRow(from + y, data.subarray(at * 4, (at + wide) * 4), 0);
@@ -39,7 +41,15 @@ export function sheetRows(
     // The first of these rows has none above it.
     const above = differs === 'up' && y > 0 ? at - wide : -1;
     let before = 0;
-    for (let x = 0, o = start; x < once; x++, o += channels) {
+    if (row && bytes) {
+      for (let x = 0; x < once; x++) {
+        const v = px[at + x];
+        row[x] = above >= 0 ? less(v, px[above + x]) : differs === 'left' ? less(v, before) : v;
+        before = v;
+      }
+      out.set(bytes, start);
+    }
+    for (let x = row ? once : 0, o = start; x < once; x++, o += channels) {
       let v = px[at + x];
       if (above >= 0) v = less(v, px[above + x]);
       else if (differs === 'left') {
@@ -51,7 +61,6 @@ export function sheetRows(
       if (channels === 1) continue;
       out[o + 1] = v >> 8;
       out[o + 2] = v >> 16;
-      if (channels === 4) out[o + 3] = v >>> 24;
     }
     if (given === once) continue;
     goOn(out, start, once * channels, given * channels);

@@ -45,10 +45,9 @@ export function joinCrumbs(
   const { labels } = found;
   const number = new Int16Array(areas.length + 1).fill(-1);
   for (const [n, k] of kept.entries()) number[k] = n;
-  const { room, near } = roomOnTorus(
-    Int16Array.from(labels, (l) => (l ? number[l] : -1)),
-    torus,
-  );
+  const numbered = new Int16Array(labels.length);
+  for (let p = 0; p < labels.length; p++) numbered[p] = number[labels[p]];
+  const { room, near } = roomOnTorus(numbered, torus);
   const { width, height } = torus;
   const reach = CRUMB.mm * scale.x;
   const meetings = new Map<number, Meeting>();

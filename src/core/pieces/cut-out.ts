@@ -24,8 +24,8 @@ type Box = { x0: number; y0: number; x1: number; y1: number };
 export function boxesOf({ torus }: TorusPicture, found: TorusParts): Box[] {
   const boxes = found.parts.map(() => ({ x0: 1e9, y0: 1e9, x1: -1e9, y1: -1e9 }));
   for (let p = 0; p < found.labels.length; p++) {
+    if (!found.labels[p]) continue;
     const box = boxes[found.labels[p] - 1];
-    if (!box) continue;
     const { x, y } = onPlane(torus, found, p);
     if (x < box.x0) box.x0 = x;
     if (x > box.x1) box.x1 = x;

@@ -22,7 +22,8 @@ export function shutIn(
   cut: Uint8Array | null,
 ): number[][] {
   const { width } = torus;
-  const ground = Uint8Array.from(labels, (l) => (l && isKept(l) ? 0 : 1));
+  const ground = new Uint8Array(labels.length).fill(1);
+  for (let p = 0; p < labels.length; p++) if (labels[p] && isKept(labels[p])) ground[p] = 0;
   const patches = partsOnTorus(ground, torus, false);
   const bordering = new Map<number, Set<number>>();
   const isShut = patches.parts.map((p) => p.winds === 0 && p.area < ROOM * labels.length);

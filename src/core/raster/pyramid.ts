@@ -45,12 +45,16 @@ function halve(src: Level): Level {
   const height = (src.height + 1) >> 1;
   const out = new Uint8ClampedArray(width * height * 4);
   const s = src.data;
+  const px = new Uint32Array(s.buffer, s.byteOffset, s.length / 4);
   for (let y = 0; y < height; y++) {
     const r0 = 2 * y * src.width;
     const down = 2 * y + 1 < src.height ? src.width * 4 : 0;
     for (let x = 0; x < width; x++) {
-      const i = (r0 + 2 * x) * 4;
+      const p = r0 + 2 * x;
+      const i = p * 4;
       const right = 2 * x + 1 < src.width ? 4 : 0;
+      // Where all four are clear nothing is to be done: of cut-outs and strokes most is.
+      if ((px[p] | px[p + right / 4] | px[p + down / 4] | px[p + (down + right) / 4]) === 0) continue;
       const o = (y * width + x) * 4;
       for (let c = 0; c < 4; c++) {
         const k = i + c;

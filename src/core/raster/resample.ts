@@ -68,6 +68,7 @@ export function rowsOf(
   const across = tapsOf(width, { period: period.width, count: count.width, shift: shift.x }, round);
   const down = tapsOf(height, { period: period.height, count: count.height, shift: shift.y }, round);
   const line = new Float64Array(width * 4);
+  const px = new Uint32Array(data.buffer, data.byteOffset, width * height);
   const out = new Uint8ClampedArray(count.width * 4);
   let held = -1;
   return (row) => {
@@ -76,8 +77,16 @@ export function rowsOf(
     line.fill(0);
     for (let n = down.from[row]; n < down.from[row + 1]; n++) {
       const w = down.weight[n];
-      const at = down.index[n] * width * 4;
-      for (let i = 0; i < line.length; i++) line[i] += w * data[at + i];
+      const at = down.index[n] * width;
+      for (let x = 0; x < width; x++) {
+        // What is clear adds nothing.
+        if (px[at + x] === 0) continue;
+        const [i, from] = [x * 4, (at + x) * 4];
+        line[i] += w * data[from];
+        line[i + 1] += w * data[from + 1];
+        line[i + 2] += w * data[from + 2];
+        line[i + 3] += w * data[from + 3];
+      }
     }
     for (let x = 0, o = 0; x < count.width; x++, o += 4) {
       let [r, g, b, a] = [0, 0, 0, 0];

@@ -1,8 +1,10 @@
 import { ArgumentError } from '../units';
 import type { Level, Pyramid } from './pyramid';
 
+type Spans = { from: Int32Array; parts: Int32Array; shares: Float64Array };
+
 /** For each pixel made: the first source pixel that it covers, how many it does, and where their shares begin. */
-function spans(size: number, count: number, made: number) {
+function spans(size: number, count: number, made: number): Spans {
   const from = new Int32Array(made);
   const parts = new Int32Array(made);
   const shares: number[] = [];
@@ -14,7 +16,41 @@ function spans(size: number, count: number, made: number) {
     for (let i = from[k]; i <= last; i++)
       shares.push((Math.min(high, i + 1) - Math.max(low, i)) / (high - low));
   }
-  return { from, parts, shares };
+  return { from, parts, shares: Float64Array.from(shares) };
+}
+
+/** Adds a share of one row of a picture to a line. */
+function addRow(line: Float32Array, { width, data }: Level, row: number, share: number) {
+  const px = new Uint32Array(data.buffer, data.byteOffset + row * width * 4, width);
+  for (let x = 0, i = 0, from = row * width * 4; x < width; x++, i += 4, from += 4) {
+    // What is clear adds nothing, and of cut-outs and strokes most is.
+    if (px[x] === 0) continue;
+    line[i] += share * data[from];
+    line[i + 1] += share * data[from + 1];
+    line[i + 2] += share * data[from + 2];
+    line[i + 3] += share * data[from + 3];
+  }
+}
+
+/** Makes one row out of a line that is as wide as what it is made from. */
+function putRow(into: Uint8ClampedArray, at: number, line: Float32Array, { from, parts, shares }: Spans) {
+  for (let x = 0, n = 0, o = at; x < from.length; x++, o += 4) {
+    let r = 0;
+    let g = 0;
+    let b = 0;
+    let a = 0;
+    for (let i = from[x] * 4, end = i + parts[x] * 4; i < end; i += 4, n++) {
+      const share = shares[n];
+      r += share * line[i];
+      g += share * line[i + 1];
+      b += share * line[i + 2];
+      a += share * line[i + 3];
+    }
+    into[o] = r;
+    into[o + 1] = g;
+    into[o + 2] = b;
+    into[o + 3] = a;
+  }
 }
 
 /** It is made from a level at least so many times as fine, so that what two pixels share is parted between them. */
@@ -37,25 +73,8 @@ export function shrink({ width, height, levels }: Pyramid, to: { width: number; 
   const line = new Float32Array(level.width * 4);
   for (let y = 0, sy = 0; y < to.height; y++) {
     line.fill(0);
-    for (let k = 0; k < down.parts[y]; k++, sy++) {
-      const share = down.shares[sy];
-      const begin = (down.from[y] + k) * line.length;
-      for (let i = 0; i < line.length; i++) line[i] += share * level.data[begin + i];
-    }
-    for (let x = 0, sx = 0, o = y * to.width * 4; x < to.width; x++, o += 4) {
-      let [r, g, b, a] = [0, 0, 0, 0];
-      for (let k = 0, i = across.from[x] * 4; k < across.parts[x]; k++, sx++, i += 4) {
-        const share = across.shares[sx];
-        r += share * line[i];
-        g += share * line[i + 1];
-        b += share * line[i + 2];
-        a += share * line[i + 3];
-      }
-      data[o] = r;
-      data[o + 1] = g;
-      data[o + 2] = b;
-      data[o + 3] = a;
-    }
+    for (let k = 0; k < down.parts[y]; k++, sy++) addRow(line, level, down.from[y] + k, down.shares[sy]);
+    putRow(data, y * to.width * 4, line, across);
   }
   return { width: to.width, height: to.height, data };
 }

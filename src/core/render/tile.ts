@@ -1,4 +1,4 @@
-import { homeCell, type PixelPlan, type Size, timesIn } from '../lattice';
+import { homeCell, type InCell, type PixelPlan, type Size, timesIn } from '../lattice';
 import { type Level, rowsOf } from '../raster';
 import type { SceneMotif } from './scene';
 
@@ -31,6 +31,19 @@ export function tileRows(
     const straight = layout.kind === 'straight' && !layout.alternate;
     const rows = rowsOf(levelFor(art, cell), cell, cell, straight);
     const home = homeCell(plan);
+    if (layout.kind !== 'diamond' && !layout.alternate)
+      return (y, x0, into) => {
+        // Along a row pixels stay beside each other until the edge of a cell; each row of the cell is made once.
+        const runs: { at: InCell; to: number; long: number }[] = [];
+        for (let to = 0; to < into.length; ) {
+          const at = home(x0 + to / 4, y);
+          const long = Math.min(into.length - to, (cell.width - at.x) * 4);
+          runs.push({ at, to, long });
+          to += long;
+        }
+        for (const { at, to, long } of runs.sort((p, q) => p.at.y - q.at.y))
+          into.set(rows(at.y).subarray(at.x * 4, at.x * 4 + long), to);
+      };
     return (y, x0, into) => {
       // Pixels of one row of the cloth may lie in two rows of the cell: each row is made once for all that want it.
       const wanted = new Map<number, number[]>();

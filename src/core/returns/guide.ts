@@ -203,20 +203,28 @@ const BESIDE = 14;
 /** A pixel beside it is new where it differs by more than this, levels. */
 const NEW = 12;
 
+/** Where a guide lies over its picture: the numbers of its pixels, in rows from the top. */
+export function pixelsOfGuide({ data }: Raster): Uint32Array {
+  const all: number[] = [];
+  for (let p = 0; p < data.length / 4; p++) if (data[p * 4 + 3]) all.push(p);
+  return Uint32Array.from(all);
+}
+
 /**
  * Takes a guide that was left showing off a picture that came back: where it looks as the guide does, it becomes what lies beside that
  * where that is new, else as it went out. In place.
+ * @param guide the numbers of its pixels.
  * @returns how many pixels that were.
  */
-export function withoutGuide(back: Raster, sent: Raster, guide: Raster): number {
+export function withoutGuide(back: Raster, sent: Raster, guide: Uint32Array): number {
   const { width, height } = sent;
-  const off = (p: number, rgb: Uint8ClampedArray) =>
-    Math.max(...[0, 1, 2].map((c) => Math.abs(back.data[p + c] - rgb[p + c])));
+  const off = (p: number, { data }: Pick<Raster, 'data'>, at = p) =>
+    Math.max(...[0, 1, 2].map((c) => Math.abs(back.data[p + c] - data[at + c])));
+  const mark = { data: Uint8ClampedArray.from(MARK) };
   const shows = new Uint8Array(width * height);
-  for (let p = 0; p < shows.length; p++)
-    if (guide.data[p * 4 + 3] && off(p * 4, guide.data) <= SHOWS && off(p * 4, sent.data) > 0) shows[p] = 1;
+  for (const p of guide) if (off(p * 4, mark, 0) <= SHOWS && off(p * 4, sent) > 0) shows[p] = 1;
   let count = 0;
-  for (let p = 0; p < shows.length; p++) {
+  for (const p of guide) {
     if (!shows[p]) continue;
     const [x, y] = [p % width, Math.floor(p / width)];
     const beside: number[] = [];
@@ -234,7 +242,7 @@ export function withoutGuide(back: Raster, sent: Raster, guide: Raster): number 
         beside.push(q * 4);
         break;
       }
-    const fresh = beside.filter((q) => off(q, sent.data) > NEW);
+    const fresh = beside.filter((q) => off(q, sent) > NEW);
     const from = 2 * fresh.length > beside.length ? back.data : sent.data;
     const at = from === back.data ? fresh[0] : p * 4;
     back.data.set(from.subarray(at, at + 4), p * 4);

@@ -177,6 +177,29 @@ export function strokesAlone(after: Raster, mask: Uint8Array): Raster {
   return out;
 }
 
+/** What is new by itself, cut out to the upright box that it lies in, all else clear; null where nothing is. */
+export function strokesCutOut(after: Raster, mask: Uint8Array): Raster | null {
+  const { width, height } = after;
+  let [x0, y0, x1, y1] = [width, height, -1, -1];
+  for (let p = 0; p < mask.length; p++) {
+    if (!mask[p]) continue;
+    const y = Math.floor(p / width);
+    const x = p - y * width;
+    if (x < x0) x0 = x;
+    if (x > x1) x1 = x;
+    if (y < y0) y0 = y;
+    y1 = y;
+  }
+  if (x1 < 0) return null;
+  const out = newRaster(x1 - x0 + 1, y1 - y0 + 1);
+  for (let y = y0; y <= y1; y++)
+    for (let x = x0; x <= x1; x++) {
+      const p = y * width + x;
+      if (mask[p]) out.data.set(after.data.subarray(p * 4, p * 4 + 4), ((y - y0) * out.width + x - x0) * 4);
+    }
+  return out;
+}
+
 function copyWhere(from: Raster, mask: Uint8Array, to: Raster) {
   const words = (r: Raster) => new Uint32Array(r.data.buffer, r.data.byteOffset, r.data.length / 4);
   const [a, b] = [words(from), words(to)];

@@ -4,7 +4,7 @@ import { type Layout, pixelPlan } from '../lattice';
 import { seededRandom } from '../lay';
 import { differingPixels, newRaster, type Raster, rollRaster } from '../raster';
 import { edgeReport } from './edge-report';
-import { drawGuide, guideFor, withoutGuide } from './guide';
+import { drawGuide, guideFor, pixelsOfGuide, withoutGuide } from './guide';
 import { frameOf, putHome, stepsOf } from './home';
 import { joinEnds } from './join-ends';
 import { layOver } from './laid-over';
@@ -248,7 +248,7 @@ describe('what to draw next', () => {
     const back = { ...drawn, data: drawn.data.slice() };
     layOver(back, guide);
     expect(differingPixels(back, drawn)).toBeGreaterThan(100);
-    withoutGuide(back, sent, guide);
+    withoutGuide(back, sent, pixelsOfGuide(guide));
     expect(differingPixels(back, drawn)).toBe(0);
   });
 });

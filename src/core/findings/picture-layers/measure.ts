@@ -2,7 +2,7 @@ import { type JoinReport, wrapReport } from '../../intake';
 import { blockFits, type PixelPlan, pixelPlan, type Size, type TileFit, tileFitIn } from '../../lattice';
 import { effectivePpi } from '../../print';
 import type { Wants } from '../../products';
-import { straightOf } from '../../raster';
+import { type Level, type Pyramid, straightOf } from '../../raster';
 import { layersOf, renderBlock, type Scene, type SceneLayer } from '../../render';
 import { pxToMm } from '../../units';
 import { perShape } from '../cloth/per-shape';
@@ -20,15 +20,32 @@ type Tile = Extract<SceneLayer, { kind: 'tile' }>;
 /** The long side of what joins are looked at on, px: breaks that print are seen on it. */
 const LOOK_PX = 1400;
 
+/** Whether nothing is drawn along the edges of a picture: such a one joins, however it is laid. */
+const isClearAtEdges = perShape(({ pyramid }): boolean => {
+  const { width, height, data } = lookedAt(pyramid);
+  const isClear = (p: number) => data[p * 4 + 3] === 0;
+  for (let k = 0; k < EDGE_PX; k++) {
+    for (let x = 0; x < width; x++)
+      if (!isClear(k * width + x) || !isClear((height - 1 - k) * width + x)) return false;
+    for (let y = 0; y < height; y++)
+      if (!isClear(y * width + k) || !isClear(y * width + width - 1 - k)) return false;
+  }
+  return true;
+});
+const EDGE_PX = 2;
+
+const lookedAt = ({ levels }: Pyramid): Level =>
+  levels.find((l) => Math.max(l.width, l.height) <= LOOK_PX) ?? levels[0];
+
 const ownJoin = perShape(({ pyramid }): JoinReport | null => {
-  const level = pyramid.levels.find((l) => Math.max(l.width, l.height) <= LOOK_PX) ?? pyramid.levels[0];
+  const level = lookedAt(pyramid);
   return Math.min(level.width, level.height) < 16 ? null : wrapReport(straightOf(level));
 });
 
 /** How a tile joins on this cloth: itself where it is laid straight, its copies where the layout shifts them; null: not to be told. */
 function joinOf(scene: Scene, layer: Tile, plan: PixelPlan): JoinReport | null {
   const art = scene.motifs.get(layer.art);
-  if (!art) return null;
+  if (!art || isClearAtEdges(art)) return null;
   const { kind, alternate } = plan.layout;
   if (layer.size || (kind === 'straight' && !alternate)) return ownJoin(art);
   if (kind === 'diamond' || alternate) return null;
