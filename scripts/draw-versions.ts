@@ -184,12 +184,14 @@ const start: Project = {
   shown: 'day',
 };
 
-const outOf = (picture: Raster, at: string) =>
+const outOf = (picture: Raster, at: string, after: number) =>
   sendOut({
     ...{
       asset: keep(picture, PPI),
       under: null,
       guide: null,
+      cloth: null,
+      after,
       at,
       how: 'both' as const,
       frame: 'cell' as const,
@@ -248,7 +250,7 @@ function judged(project: Project, art: Raster): NonNullable<SnapshotNotes['judge
 }
 
 const firstOut = slid(sheet);
-const went = apply(start, outOf(firstOut, AT[0] ?? ''));
+const went = apply(start, outOf(firstOut, AT[0] ?? '', 0));
 const firstBack = await drawnOver(
   firstOut,
   [
@@ -262,7 +264,7 @@ const firstBack = await drawnOver(
 );
 const second = cameBack(went, firstOut, firstBack, 1);
 const secondOut = slid(second.art);
-const again = apply(second.project, outOf(secondOut, AT[1] ?? ''));
+const again = apply(second.project, outOf(secondOut, AT[1] ?? '', 1));
 const secondBack = await drawnOver(secondOut, [['Tail bow, madder', 0.24, 0.6, 40, 0.6]], back);
 const third = cameBack(again, secondOut, secondBack, 2);
 

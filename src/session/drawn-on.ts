@@ -1,6 +1,7 @@
 import {
   cellOf,
   type DrawnOn,
+  drawnLayer,
   edgesOnCloth,
   frameOf,
   kindOf,
@@ -17,6 +18,7 @@ import {
   rgbOfHex,
   Said,
   sendOut,
+  sha256Of,
   shownColourway,
   slug,
   takeBack,
@@ -68,6 +70,18 @@ function strokesOf({ drawnOn: { layer, whole }, layers, pictures }: Project): st
 /** What a cloth looks like without its grain: that is laid over all that comes back, too. */
 const plainRequest = (project: Project) => ({ ...sceneRequest(project), grain: undefined });
 
+/** What a cloth is made of but the strokes that came back, by a hash. */
+function clothHash(project: Project): Promise<string> {
+  const { layers, pictures, ground, drawnOn } = project;
+  const shown = layers.flatMap((l) =>
+    l.id === drawnOn.layer
+      ? []
+      : [{ ...l, asset: pictures.find((p) => 'picture' in l && p.id === l.picture)?.asset }],
+  );
+  const { colours } = shownColourway(project);
+  return sha256Of(new TextEncoder().encode(JSON.stringify([shown, ground, colours])));
+}
+
 /** Makes the picture of a cloth that goes out to be drawn on. The document remembers how it was cut. */
 export async function makeOut(
   project: Project,
@@ -112,6 +126,7 @@ export async function makeOut(
   const out: Out = {
     under: strokesOf(project),
     guide: guided?.guide ?? null,
+    ...{ cloth: await clothHash(project), after: project.drawnOn.version },
     ...{ asset: picture.proof.sha256, at: new Date().toISOString(), how, frame: frameOf(plan) },
     ...{ x, y, width, height, ppi: request.ppi },
   };
@@ -204,7 +219,13 @@ function notTheSame({ why, apart }: NotTheSame, name: string, { width, height }:
 }
 
 /** What came back, as it is told: how it lay, what is new, and what that does at the edges. */
-export type CameBack = Omit<Returned, 'art' | 'picture'> & { how: Slide; name: string; version: number };
+export type CameBack = Omit<Returned, 'art' | 'picture'> & {
+  how: Slide;
+  name: string;
+  version: number;
+  /** It hides what was changed on the cloth since it went out. */
+  hides: boolean;
+};
 
 /** What is asked of a picture that comes back now. @throws Said where nothing went out, or the cloth has changed since. */
 function askNow() {
@@ -255,6 +276,8 @@ async function keepVersion(
   for (const { bytes: png, sha256 } of [made.art, made.picture])
     await putAsset(sha256, new Blob([png], { type: 'image/png' }));
   const version = nextVersion(project);
+  const hides =
+    whole && !drawnLayer(project, whole) && !!out.cloth && out.cloth !== (await clothHash(project));
   if (!lay(project, out, plan, made, whole, version, name)) return null;
   await keepAsVersion(version);
   record({
@@ -264,7 +287,7 @@ async function keepVersion(
     bytes: made.art.bytes.length,
   });
   const { art: _art, picture: _picture, ...told } = made;
-  return { ...told, how: out.how, name, version };
+  return { ...told, how: out.how, name, version, hides };
 }
 
 /** Lays what came back on the cloth, as one step for undo. */
@@ -298,7 +321,14 @@ function lay(
 }
 
 /** How it came back, as a sentence. */
-export function cameBackText({ found, onlyStrokes, how }: CameBack): string {
+export function cameBackText(back: CameBack): string {
+  const under = back.hides
+    ? ' What you changed on the cloth since it went out is hidden by it, as it is not on that picture: under Layers it can be shown again.'
+    : '';
+  return `${howItLay(back)}${under}`;
+}
+
+function howItLay({ found, onlyStrokes, how }: CameBack): string {
   if (onlyStrokes) return 'New strokes alone came back, on nothing: they lie where they were drawn.';
   const { mirrored, turned, scale, x, y, exact } = found;
   const turnedHere = turned !== (how === 'turned');

@@ -35,6 +35,10 @@ const outSchema = z.object({
   /** The strokes that were on a layer of their own then: what comes back is laid on those. */
   under: sha.nullable(),
   guide: guideSchema.nullable().default(null),
+  /** What all of it is made of but those strokes, by a hash; null: not kept. */
+  cloth: sha.nullable().default(null),
+  /** How often it had come back by then. */
+  after: z.number().int().min(0).max(9999).default(0),
   at: z.iso.datetime(),
   how: z.enum(SLIDES),
   /** What of the cloth it shows: a cell of it, or the block. */

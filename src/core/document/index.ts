@@ -17,7 +17,7 @@ export { edgesOnCloth, SLIDES } from './drawn-on';
 export { putOnBoard, takeOffBoard } from './edits/board';
 export * from './edits/bolt';
 export * from './edits/colours';
-export { sendOut, setMargin, takeBack } from './edits/drawn-on';
+export { drawnLayer, sendOut, setMargin, takeBack } from './edits/drawn-on';
 export { type Applied, applied, apply, type Edit, several } from './edits/edit';
 export { joinSteps, patched, type Step, stepOf, stepSchema } from './edits/history';
 export * from './edits/layers';

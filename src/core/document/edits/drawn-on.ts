@@ -21,6 +21,12 @@ export type DrawnVersion = Pick<DrawnOn, 'picture' | 'edges' | 'whole' | 'versio
   art: Pick<Motif, 'asset' | 'width' | 'height' | 'ppi'>;
 };
 
+/** The layer that what was drawn lies on from the last time, kept in the same way; where it is shown. */
+export function drawnLayer({ drawnOn, layers }: Pick<Project, 'drawnOn' | 'layers'>, whole: boolean) {
+  const there = layers.find((l) => l.id === drawnOn.layer);
+  return there && 'picture' in there && drawnOn.whole === whole && !there.hidden ? there : undefined;
+}
+
 /**
  * Takes back a cloth that was drawn on. What was drawn lies on a layer of its own over all, or, where nothing is laid on the cloth
  * but pictures, the whole of it takes their place; they are hidden, not gone. A layer that is there from the last time gets the new art.
@@ -29,9 +35,8 @@ export type DrawnVersion = Pick<DrawnOn, 'picture' | 'edges' | 'whole' | 'versio
 export const takeBack = (back: DrawnVersion, picture: Motif, layer: Layer): Edit =>
   edit('Drawn on, taken back', (d) => {
     const { drawnOn } = d;
-    const there = d.layers.find((l) => l.id === drawnOn.layer);
-    const again = there && 'picture' in there && drawnOn.whole === back.whole && !there.hidden;
-    if (again) replaceArt(there.picture, back.art).apply(d);
+    const again = drawnLayer(d, back.whole);
+    if (again) replaceArt(again.picture, back.art).apply(d);
     else {
       if (back.whole) for (const l of d.layers) if (l.kind !== 'placements') l.hidden = true;
       d.pictures.push({ ...picture, ...back.art });

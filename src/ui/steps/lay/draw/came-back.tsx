@@ -8,6 +8,7 @@ import { useChecks } from '@/session/checks';
 import { type CameBack, COMES_BACK, cameBackText, joinEndsOf } from '@/session/drawn-on';
 import { useJob } from '@/session/jobs';
 import { showFinding } from '@/session/show-finding';
+import { useWatch } from '@/session/watched-file';
 import { Part } from '../../../parts/tray';
 import NewColours from './new-colours';
 
@@ -17,6 +18,7 @@ const cm2 = (mm2: number) => `${Number((mm2 / 100).toPrecision(2))} cm²`;
 export default function CameBackSection({ project }: { project: Project }) {
   const job = useJob<CameBack>(COMES_BACK);
   const report = useChecks((s) => s.report);
+  const watched = useWatch((s) => s.name);
   const { version, edges } = project.drawnOn;
   if (!version) return null;
   const busy = job?.state === 'running';
@@ -73,6 +75,12 @@ export default function CameBackSection({ project }: { project: Project }) {
               >
                 Bend the ends together
               </Button>
+            )}
+            {ends !== undefined && ends >= 0 && watched && (
+              <Typography variant="caption" color="text.secondary" component="p">
+                That is done on the cloth, not in {watched}: send it out again before you draw on, or join
+                them in the file.
+              </Typography>
             )}
           </Box>
         );

@@ -49,7 +49,7 @@ const UNCROSSED = {
 export default function NextSection({ project }: { project: Project }) {
   const report = useChecks((s) => s.report);
   const fresh = useChecks((s) => s.of) === checkKey(project);
-  const { out, picture } = project.drawnOn;
+  const { out, version } = project.drawnOn;
   if (!out && !project.placements.length && project.layers.length < 2) return null;
   const guide = out?.guide;
   const { warnings } = sortFindings(project, report);
@@ -75,7 +75,7 @@ export default function NextSection({ project }: { project: Project }) {
           Looking the cloth over.
         </Typography>
       )}
-      {fresh && guide && picture && <Done guide={guide} gone={gone.length} />}
+      {fresh && guide && version > out.after && <Done guide={guide} gone={gone.length} />}
       {fresh && !asked.length && (
         <Typography variant="body2">Nothing on the cloth asks for more. Judge it by eye.</Typography>
       )}
