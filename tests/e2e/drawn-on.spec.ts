@@ -30,12 +30,12 @@ async function out(page: Page): Promise<{ name: string; bytes: Buffer }> {
 
 const stroke = (x0: number, y0: number, x1: number, y1: number, wide: number, ink = '#1f3d6b') =>
   `<path d="M${x0} ${y0}L${x1} ${y1}" stroke="${ink}" stroke-width="${wide}" shape-rendering="crispEdges"/>`;
-const drawn = (bytes: Buffer, body: string) =>
+const drawn = (bytes: Buffer, body: string, side = 1200) =>
   sharp(bytes)
     .composite([
       {
         input: Buffer.from(
-          `<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="1200">${body}</svg>`,
+          `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}">${body}</svg>`,
         ),
       },
     ])
@@ -244,6 +244,8 @@ test('what to draw next goes out as a guide over the picture, is told place by p
   await expect(page.getByTestId('guide-done')).toContainText(/^Of \d+ asked for when it went out, /);
   await pick(page, 'As', 'one picture, PNG');
   const again = await out(page);
+  // Nothing of what it asks for can be done yet.
+  await expect(page.getByTestId('guide-done')).toHaveCount(0);
   const want = await pixels(await drawn(Buffer.from(merged), stroke(300, 500, 800, 640, 22)));
   const got = await pixels(again.bytes);
   let off = 0;
@@ -268,5 +270,17 @@ test('the demo in three versions: each is judged, the second has a loose end, th
   await page.getByRole('button', { name: 'Go back to Drawn 1' }).click();
   await expect(page.getByTestId('at-edge')).toContainText(
     'A new stroke leaves right at 79 mm and ends there',
+  );
+
+  // What is changed on a cloth of pictures while it is out would be hidden by what comes back: that is told.
+  await page.getByRole('button', { name: 'Go back to As it went out' }).click();
+  await expect(page.getByTestId('version').filter({ hasText: 'As it went out' })).toContainText(
+    'on the cloth',
+  );
+  const { bytes } = await out(page);
+  await pick(page, 'Colourway on show', 'Dusk');
+  await bring(page, 'by-day.png', await drawn(bytes, stroke(300, 500, 700, 640, 22), 1080));
+  await expect(page.getByTestId('came-back')).toContainText(
+    'What you changed on the cloth since it went out is hidden',
   );
 });
