@@ -9,15 +9,11 @@ import { MM_PER_INCH, type Raster, seededRandom } from '../src/core';
 import { arrangementOf, joinQuarters, paperOnBed, quarterOf } from '../src/core/intake';
 import { type Cutting, cutManners, fourScans, paperCloth, SCAN_PPI, type Scan } from './cut-sheets';
 import { pngOf, rasterFrom } from './drawn-cloths';
+import { lightAt, linesOverCut } from './lines-over-cut';
 
 const FIRST = Number(process.argv[2] ?? 1000);
 const COUNT = Number(process.argv[3] ?? 24);
 const MM = SCAN_PPI / MM_PER_INCH;
-
-const light = ({ width, height, data }: Raster, x: number, y: number) => {
-  const i = ((((y % height) + height) % height) * width + (((x % width) + width) % width)) * 4;
-  return ((data[i] ?? 0) * 2 + (data[i + 1] ?? 0) * 4 + (data[i + 2] ?? 0) * 3) / 9;
-};
 
 /** Where a patch of one picture lies in another, to a part of a pixel, and how well (normalised correlation); null: it tells nothing. */
 function matched(
@@ -30,7 +26,7 @@ function matched(
   const own = new Float64Array(n);
   let mean = 0;
   for (let j = 0, k = 0; j < box.h; j++)
-    for (let i = 0; i < box.w; i++, k++) own[k] = light(of, box.x + i, box.y + j);
+    for (let i = 0; i < box.w; i++, k++) own[k] = lightAt(of, box.x + i, box.y + j);
   for (const v of own) mean += v / n;
   let over = 0;
   for (const [k, v] of own.entries()) {
@@ -41,10 +37,10 @@ function matched(
   const at = (dx: number, dy: number) => {
     let [m, dot, far] = [0, 0, 0];
     for (let j = 0; j < box.h; j++)
-      for (let i = 0; i < box.w; i++) m += light(on, near.x + dx + i, near.y + dy + j) / n;
+      for (let i = 0; i < box.w; i++) m += lightAt(on, near.x + dx + i, near.y + dy + j) / n;
     for (let j = 0, k = 0; j < box.h; j++)
       for (let i = 0; i < box.w; i++, k++) {
-        const v = light(on, near.x + dx + i, near.y + dy + j) - m;
+        const v = lightAt(on, near.x + dx + i, near.y + dy + j) - m;
         dot += v * (own[k] ?? 0);
         far += v * v;
       }
@@ -81,7 +77,10 @@ function matched(
   return { x: best.dx + part(l, best.agrees, r), y: best.dy + part(u, best.agrees, d), agrees: best.agrees };
 }
 
-type Figures = { offs: number[]; steps: number[]; strips: number[] };
+/** Places where something crosses a cut and nothing can be said of it. */
+let untold = 0;
+
+type Figures = { offs: number[]; crossing: number[]; steps: number[]; strips: number[] };
 
 /** Holds a joined sheet against the sheet before it was cut, along the four seams; `seam` px of it, on both. */
 function heldAgainst(truth: Raster, made: Raster, cut: { x: number; y: number }, figures: Figures) {
@@ -90,6 +89,9 @@ function heldAgainst(truth: Raster, made: Raster, cut: { x: number; y: number },
   for (const upright of [true, false])
     for (const seam of [0, upright ? cut.x : cut.y]) {
       const long = upright ? made.height : made.width;
+      const over = linesOverCut(truth, made, upright, seam, MM);
+      figures.crossing.push(...over.offs);
+      untold += over.untold;
       for (let t = 0; t + along <= long; t += along) {
         const sides = [-1, 1].map((side) => {
           const from = side < 0 ? seam - clear - deep : seam + clear;
@@ -105,7 +107,7 @@ function heldAgainst(truth: Raster, made: Raster, cut: { x: number; y: number },
           let [low, top] = [255, 0];
           for (let d = -deep; d < deep; d++)
             for (let k = 0; k < along; k++) {
-              const v = upright ? light(r, seam + d, t + k) : light(r, t + k, seam + d);
+              const v = upright ? lightAt(r, seam + d, t + k) : lightAt(r, t + k, seam + d);
               [low, top] = [Math.min(low, v), Math.max(top, v)];
             }
           return top - low < 26;
@@ -115,12 +117,12 @@ function heldAgainst(truth: Raster, made: Raster, cut: { x: number; y: number },
           let [sum, n] = [0, 0];
           for (let d = d0; d < d1; d++)
             for (let k = 0; k < along; k++, n++)
-              sum += upright ? light(made, seam + d, t + k) : light(made, t + k, seam + d);
+              sum += upright ? lightAt(made, seam + d, t + k) : lightAt(made, t + k, seam + d);
           return sum / n;
         };
-        const [before, over, after] = [mean(-deep, -clear), mean(-clear, clear), mean(clear, deep)];
+        const [before, middle, after] = [mean(-deep, -clear), mean(-clear, clear), mean(clear, deep)];
         figures.steps.push(Math.abs(before - after));
-        figures.strips.push(Math.abs(over - (before + after) / 2));
+        figures.strips.push(Math.abs(middle - (before + after) / 2));
       }
     }
 }
@@ -131,7 +133,7 @@ const told = (name: string, list: number[]) =>
   `${name} ${quantile(list, 0.5).toFixed(3)} (median), ${quantile(list, 0.95).toFixed(3)} (95 %), ${Math.max(0, ...list).toFixed(2)} (most) at ${list.length} places`;
 
 let [right, said] = [0, 0];
-const all: Figures = { offs: [], steps: [], strips: [] };
+const all: Figures = { offs: [], crossing: [], steps: [], strips: [] };
 for (let n = 0; n < COUNT; n++) {
   const seed = FIRST + n;
   const random = seededRandom(seed);
@@ -158,7 +160,7 @@ for (let n = 0; n < COUNT; n++) {
   if (isRight) right++;
   if (found.sure) said++;
   const joined = joinQuarters(quarters, SCAN_PPI, { arrangement: isRight ? found : truly(scans) });
-  const own: Figures = { offs: [], steps: [], strips: [] };
+  const own: Figures = { offs: [], crossing: [], steps: [], strips: [] };
   const placed = isRight ? found : truly(scans);
   const turned = toSheet(scans, placed);
   const sheet = turned.upsideDown
@@ -176,14 +178,14 @@ for (let n = 0; n < COUNT; n++) {
     { x: Math.round(cloth.width / 2), y: Math.round(cloth.height / 2) },
     own,
   );
-  for (const key of ['offs', 'steps', 'strips'] as const) all[key].push(...own[key]);
+  for (const key of ['offs', 'crossing', 'steps', 'strips'] as const) all[key].push(...own[key]);
   console.log(
-    `${seed} ${manner} ${bed}${cutting.packed ? ' jpeg' : ''}${mixed ? ' mixed' : ''}: ${isRight ? 'right' : `WRONG ${JSON.stringify(found)} of ${JSON.stringify(lies)}`}${found.sure ? '' : ', not sure'}; size ${joined.raster.width - cloth.width}, ${joined.raster.height - cloth.height}; ${joined.borders} borders were off ${joined.wasOffMm.toFixed(2)}, are ${joined.offMm.toFixed(2)} mm; judged ${quantile(own.offs, 0.95).toFixed(2)} mm, step ${quantile(own.steps, 0.95).toFixed(2)}, strip ${quantile(own.strips, 0.95).toFixed(2)}`,
+    `${seed} ${manner} ${bed}${cutting.packed ? ' jpeg' : ''}${mixed ? ' mixed' : ''}: ${isRight ? 'right' : `WRONG ${JSON.stringify(found)} of ${JSON.stringify(lies)}`}${found.sure ? '' : ', not sure'}; size ${joined.raster.width - cloth.width}, ${joined.raster.height - cloth.height}; ${joined.borders} borders were off ${joined.wasOffMm.toFixed(2)}, are ${joined.offMm.toFixed(2)} mm; judged ${quantile(own.offs, 0.95).toFixed(2)} mm, lines over the cut ${quantile(own.crossing, 0.95).toFixed(2)} mm at ${own.crossing.length}, step ${quantile(own.steps, 0.95).toFixed(2)}, strip ${quantile(own.strips, 0.95).toFixed(2)}`,
   );
   if (process.env.PICTURES) writeFileSync(`${process.env.PICTURES}/${seed}.png`, await pngOf(joined.raster));
 }
 console.log(
-  `${right} of ${COUNT} laid right, ${said} said surely; ${told('offset of lines, mm:', all.offs)}; ${told('step of paper, levels:', all.steps)}; ${told('the cut itself, levels:', all.strips)}`,
+  `${right} of ${COUNT} laid right, ${said} said surely; ${told('offset beside the cuts, mm:', all.offs)}; ${told('lines over the cuts, mm:', all.crossing)}, nothing to be said of ${untold} more; ${told('step of paper, levels:', all.steps)}; ${told('the cut itself, levels:', all.strips)}`,
 );
 
 /** Where each quarter of the sheet comes to lie; true where that is the sheet, slid by half or turned by half at most. */

@@ -28,6 +28,8 @@ const LEVELS = 1.5;
 const MUCH = 0.35;
 /** Arrangements that agree as well but for so much of that: the one nearest to how they came is taken. */
 const ALIKE = 0.01;
+/** The next other cloth differs by so much more, as a share of that. */
+const CLEARLY = 0.04;
 /** Sides of lengths that differ by more than this do not lie on each other. */
 const LONGER = 0.03;
 
@@ -58,7 +60,10 @@ export function arrangeQuarters(quarters: Sides[]): Arranged {
     .filter((w) => w.cost - least <= ALIKE * (middle - least))
     .sort((p, q) => p.moved - q.moved || p.cost - q.cost);
   const [best] = ties;
-  const sure = least < LESS * middle && middle - least > LEVELS;
+  // Another cloth that agrees nearly as well: which of them it is is not to be told, unless one is how they came.
+  const next = others.find((c) => c > least + 1e-6 * middle) ?? middle;
+  const alone = next - least > CLEARLY * (middle - least) || best.moved === 0;
+  const sure = alone && least < LESS * middle && middle - least > LEVELS;
   const better = sure && costOf(AS_CAME, cost) - least > MUCH * (middle - least);
   const { place, turns } = best;
   return better ? { place, turns, better, sure } : { ...AS_CAME, better, sure };

@@ -1,7 +1,9 @@
 import type { Strip } from './sides';
 
-/** A border between two colours that runs over a side: where it meets the side (px along it), how it leans and what changes there. */
-export type End = { at: number; slope: number; step: number[] };
+/** Where a border meets a side, px along it, and how it leans there. */
+export type Meets = { at: number; slope: number };
+/** A border between two colours that runs over a side: where it meets it, drawn on straight and as a curve, and what changes there. */
+export type End = Meets & { curved: Meets; step: number[] };
 
 /** Borders are followed inward through so many bands of so much, from so far inside the edge, mm. */
 const BANDS = 6;
@@ -13,6 +15,8 @@ const WITHIN_MM = 0.36;
 /** From band to band it goes no further than this beyond where it was headed, mm. */
 const STRAY_MM = 0.42;
 const FOLLOWED = 4;
+/** What is seen of a bend is held against a straight border by so much, mm4 (ridge). */
+const STRAIGHT = 0.004;
 
 /** The borders that run over a side, each followed inward to tell where it would meet the edge itself. */
 export function endsOf(strip: Strip, pxPerMm: number): End[] {
@@ -37,7 +41,7 @@ export function endsOf(strip: Strip, pxPerMm: number): End[] {
     }
     if (seen.length < FOLLOWED) return [];
     const line = lineThrough(seen);
-    return [{ at: line.at, slope: line.slope, step: first.step }];
+    return [{ ...line, curved: curveThrough(seen, line, pxPerMm), step: first.step }];
   });
   return ends.sort((p, q) => p.at - q.at);
 }
@@ -45,7 +49,10 @@ export function endsOf(strip: Strip, pxPerMm: number): End[] {
 /** The same seen from the other end of a side of some length, px. */
 export const endsTurned = (ends: End[], length: number): End[] =>
   ends
-    .map(({ at, slope, step }) => ({ at: length - at, slope: -slope, step: step.map((v) => -v) }))
+    .map(({ at, slope, curved, step }) => ({
+      ...{ at: length - at, slope: -slope, step: step.map((v) => -v) },
+      curved: { at: length - curved.at, slope: -curved.slope },
+    }))
     .reverse();
 
 /** Whether two borders change from a colour to another alike. */
@@ -55,13 +62,34 @@ export function sameStep(a: number[], b: number[]): boolean {
   return dot > 0.8 * la * lb && Math.max(la, lb) < 2.2 * Math.min(la, lb);
 }
 
-function lineThrough(seen: { depth: number; at: number }[]): { at: number; slope: number } {
+type Seen = { depth: number; at: number }[];
+
+function lineThrough(seen: Seen): Meets {
   const n = seen.length;
   const md = seen.reduce((s, p) => s + p.depth, 0) / n;
   const ma = seen.reduce((s, p) => s + p.at, 0) / n;
   const over = seen.reduce((s, p) => s + (p.depth - md) ** 2, 0);
   const slope = over ? seen.reduce((s, p) => s + (p.depth - md) * (p.at - ma), 0) / over : 0;
   return { at: ma - slope * md, slope };
+}
+
+/** The same where it bends: the parabola through them by least squares, and how it leans where it meets the side. */
+function curveThrough(seen: Seen, { at, slope }: Meets, pxPerMm: number): Meets {
+  const n = seen.length;
+  const md = seen.reduce((s, p) => s + p.depth / n, 0);
+  const bend = seen.map(({ depth }) => (depth - md) ** 2);
+  const mean = bend.reduce((s, v) => s + v / n, 0);
+  const over = seen.reduce((s, p) => s + (p.depth - md) ** 2, 0);
+  const tilt = seen.reduce((s, p, k) => s + (p.depth - md) * bend[k], 0) / over;
+  // What a bend adds to the line, which has neither its mean nor its lean.
+  let [dot, own] = [0, STRAIGHT * pxPerMm ** 4];
+  for (const [k, p] of seen.entries()) {
+    const more = bend[k] - mean - tilt * (p.depth - md);
+    dot += more * (p.at - at - slope * p.depth);
+    own += more * more;
+  }
+  const curve = dot / own;
+  return { at: at + curve * (md * md - mean + tilt * md), slope: slope - curve * (2 * md + tilt) };
 }
 
 /** Where the colour changes most along a band of a strip, to a part of a pixel. */

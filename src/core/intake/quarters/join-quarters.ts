@@ -5,7 +5,7 @@ import { pageMap, quarterTurn } from '../square';
 import { type Arranged, type Arrangement, AS_CAME, arrangeQuarters } from './arrange';
 import { hideCut } from './hide-cut';
 import { commonPaper, gainOf, type Quarter, quarterOf, squaredQuarter } from './quarter';
-import { PARTS, type Seam, seamsOf, sidesOf } from './seams';
+import { PARTS, type Seam, type Shade, seamsOf, shadeAt, sidesOf } from './seams';
 import type { Side } from './sides';
 
 /** A sheet that was put together. */
@@ -118,14 +118,14 @@ export function joinQuarters(
 const sideLengths = ({ corners }: Quarter) =>
   corners.map((p, n) => Math.hypot(corners[(n + 1) % 4].x - p.x, corners[(n + 1) % 4].y - p.y));
 
-/** What is done to a quarter toward each of its sides: by px along the side how far it is moved (px) and how much lighter it gets (log of RGB); by px of depth its shade. */
-type Mend = { moved: Float32Array; lighter: Float32Array; shade: Float32Array };
+/** What is done to a quarter toward each of its sides: by px along the side how far it is moved (px) and how much lighter it gets (log of RGB); and what takes its shade away, in `deep` px for each. */
+type Mend = { moved: Float32Array; lighter: Float32Array; deep: number; shade: Float32Array };
 
 function mendsOf(
   n: number,
   size: Size,
   seams: Seam[],
-  sides: { shade: Float32Array }[],
+  sides: { shade: Shade }[],
   k: number,
   pxPerMm: number,
 ): Mend[] {
@@ -152,11 +152,13 @@ function mendsOf(
     }
     const { shade: small } = sides[side];
     const deep = Math.ceil(2 * pxPerMm);
-    const shade = new Float32Array(deep * 3);
-    for (let d = 0; d < deep; d++)
-      for (let c = 0; c < 3; c++)
-        shade[d * 3 + c] = 1 / small[Math.min(small.length / 3 - 1, Math.round(d * k)) * 3 + c];
-    return { moved, lighter, shade };
+    const shade = new Float32Array(length * deep * 3);
+    for (let t = 0; t < length; t++)
+      for (let d = 0; d < deep; d++)
+        for (let c = 0; c < 3; c++)
+          shade[(t * deep + d) * 3 + c] =
+            1 / shadeAt(small, Math.min(small.deep - 1, Math.round(d * k)), (t + 0.5) / length, c);
+    return { moved, lighter, deep, shade };
   });
 }
 
@@ -184,7 +186,7 @@ function layQuarter(
   const most = Math.max(width, height);
   const moves = fadeOver(Math.min(MOVED_MM * pxPerMm, most / 3), most);
   const lights = fadeOver(Math.min(LIT_MM * pxPerMm, most / 3), most);
-  const deep = top.shade.length / 3;
+  const { deep } = top;
   const { data } = picture;
   const [lastX, lastY] = [picture.width - 1, picture.height - 1];
   for (let y = 0; y < height; y++) {
@@ -215,10 +217,10 @@ function layQuarter(
           left.lighter[y * 3 + c] * lights[x] +
           right.lighter[y * 3 + c] * lights[far];
         let by = gain[g + c] * (1 + lit + (lit * lit) / 2);
-        if (y < deep) by *= top.shade[y * 3 + c];
-        if (low < deep) by *= bottom.shade[low * 3 + c];
-        if (x < deep) by *= left.shade[x * 3 + c];
-        if (far < deep) by *= right.shade[far * 3 + c];
+        if (y < deep) by *= top.shade[(x * deep + y) * 3 + c];
+        if (low < deep) by *= bottom.shade[(x * deep + low) * 3 + c];
+        if (x < deep) by *= left.shade[(y * deep + x) * 3 + c];
+        if (far < deep) by *= right.shade[(y * deep + far) * 3 + c];
         out.data[o + c] = (upper + (lower - upper) * fv) * by;
       }
       out.data[o + 3] = 255;

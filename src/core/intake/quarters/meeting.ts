@@ -1,4 +1,4 @@
-import { type End, endsOf, sameStep } from './ends';
+import { type End, endsOf, type Meets, sameStep } from './ends';
 import type { Strip } from './sides';
 
 /**
@@ -72,15 +72,22 @@ export function meetingOf(first: Strip, second: Strip, longer: number, pxPerMm: 
   };
 }
 
-const mayBeOne = (p: End, q: End) =>
-  sameStep(p.step, q.step) && Math.abs(Math.atan(p.slope) + Math.atan(q.slope)) < LEAN;
+/** Two ends as one border: by how much the first lies further along, where, and how differently it leans; drawn on straight or as curves, as agrees better. Null: they are not one. */
+function asOne(p: End, q: End): { off: number; t: number; lean: number } | null {
+  if (!sameStep(p.step, q.step)) return null;
+  const leans = (a: Meets, b: Meets) => Math.abs(Math.atan(a.slope) + Math.atan(b.slope));
+  const [a, b] = leans(p.curved, q.curved) < leans(p, q) ? [p.curved, q.curved] : [p, q];
+  const lean = leans(a, b);
+  return lean < LEAN ? { off: a.at - b.at, t: (a.at + b.at) / 2, lean } : null;
+}
 
 /** None, and each displacement beyond a likely one that two ends which may be one ask for, px. */
 function offsetsNear({ a, b }: Line, own: End[], other: End[], pxPerMm: number): number[] {
   const all = own.flatMap((p) =>
     other.flatMap((q) => {
-      const rest = p.at - q.at - a - (b * (p.at + q.at)) / 2;
-      return mayBeOne(p, q) && Math.abs(rest) < APART_MM * pxPerMm ? [rest] : [];
+      const one = asOne(p, q);
+      const rest = one ? one.off - a - b * one.t : Number.POSITIVE_INFINITY;
+      return Math.abs(rest) < APART_MM * pxPerMm ? [rest] : [];
     }),
   );
   // Displacements that are nearly one are tried once.
@@ -98,11 +105,10 @@ function inOrder(
   const [n, m] = [own.length, other.length];
   const best = new Float32Array((n + 1) * (m + 1));
   const gain = (i: number, j: number) => {
-    const [p, q] = [own[i], other[j]];
-    const rest = Math.abs(p.at - q.at - a - (b * (p.at + q.at)) / 2) / pxPerMm;
-    if (rest > APART_MM || !mayBeOne(p, q)) return 0;
-    const lean = Math.abs(Math.atan(p.slope) + Math.atan(q.slope)) / LEAN;
-    return Math.exp(-((rest / NEAR_MM) ** 2)) + 0.25 * (1 - rest / APART_MM) - 0.2 * lean;
+    const one = asOne(own[i], other[j]);
+    const rest = one ? Math.abs(one.off - a - b * one.t) / pxPerMm : Number.POSITIVE_INFINITY;
+    if (!one || rest > APART_MM) return 0;
+    return Math.exp(-((rest / NEAR_MM) ** 2)) + 0.25 * (1 - rest / APART_MM) - (0.2 * one.lean) / LEAN;
   };
   for (let i = 1; i <= n; i++)
     for (let j = 1; j <= m; j++) {
@@ -119,8 +125,8 @@ function inOrder(
     if (here === best[(i - 1) * (m + 1) + j]) i--;
     else if (here === best[i * (m + 1) + j - 1]) j--;
     else {
-      const [p, q] = [own[--i], other[--j]];
-      pairs.push({ i, j, t: (p.at + q.at) / 2, off: p.at - q.at });
+      const one = asOne(own[--i], other[--j]);
+      if (one) pairs.push({ i, j, t: one.t, off: one.off });
     }
   }
   return { pairs, worth: best[n * (m + 1) + m] };

@@ -32,26 +32,54 @@ const FINE = 12;
 /** Light differs by no more than this after the paper was levelled: more is the drawing. */
 const MOST_LIGHTER = 0.08;
 
-/** How much darker a quarter is toward a side, by px of depth: its edge lies in shadow, or lifts off the glass. RGB. */
-function shadeToward(strip: Strip, pxPerMm: number): Float32Array {
+/** How much darker a quarter is toward a side: `deep` rows from the edge inward, each in PARTS parts along it; RGB, 1 where it is not. */
+export type Shade = { deep: number; parts: Float32Array };
+
+/** What differs by more than this from the shade that most of a side has is the drawing. */
+const DRAWN = 0.06;
+
+/** The shade toward a side: its edge lies in shadow, or lifts off the glass, here more and there less. */
+function shadeToward(strip: Strip, pxPerMm: number): Shade {
   const { length, deep, rgb } = strip;
   const deepest = Math.round(1.8 * pxPerMm);
   const inner = alongSide(strip, deepest, deep, length);
-  const out = new Float32Array(deep * 3).fill(1);
+  const parts = new Float32Array(deep * PARTS * 3).fill(1);
   const seen = new Float32Array(length);
+  const long = length / PARTS;
   for (let d = 0; d < deepest; d++)
     for (let c = 0; c < 3; c++) {
       for (let t = 0; t < length; t++) seen[t] = (rgb[(d * length + t) * 3 + c] + 1) / (inner[t * 3 + c] + 1);
-      out[d * 3 + c] = Math.min(1.1, Math.max(0.5, seen.sort()[length >> 1]));
+      const all = Math.min(1.1, Math.max(0.5, seen.slice().sort()[length >> 1]));
+      const own = Array.from({ length: PARTS }, (_, n) => {
+        const paper = seen
+          .slice(Math.floor(n * long), Math.floor((n + 1) * long))
+          .filter((v) => Math.abs(v / all - 1) < DRAWN)
+          .sort();
+        // Where little of it is paper it is told by all of the side.
+        return 1 + ((paper[paper.length >> 1] ?? all) / all - 1) * Math.min(1, (2 * paper.length) / long);
+      });
+      for (let n = 0; n < PARTS; n++) {
+        const [before, after] = [own[Math.max(0, n - 1)], own[Math.min(PARTS - 1, n + 1)]];
+        parts[(d * PARTS + n) * 3 + c] = (all * (before + 2 * own[n] + after)) / 4;
+      }
     }
-  return out;
+  return { deep, parts };
+}
+
+/** The shade at a place along a side, as a share of its length, and a depth, px. */
+export function shadeAt({ parts }: Shade, depth: number, share: number, c: number): number {
+  const at = Math.min(PARTS - 1.001, Math.max(0, share * PARTS - 0.5));
+  const n = Math.floor(at);
+  const i = (depth * PARTS + n) * 3 + c;
+  return parts[i] + (parts[i + 3] - parts[i]) * (at - n);
 }
 
 /** Takes the shade toward its edge from a strip. In place. */
-function unshaded(strip: Strip, shade: Float32Array): Strip {
+function unshaded(strip: Strip, shade: Shade): Strip {
   const { length, deep, rgb } = strip;
   for (let d = 0; d < deep; d++)
-    for (let i = d * length * 3; i < (d + 1) * length * 3; i++) rgb[i] /= shade[d * 3 + (i % 3)];
+    for (let t = 0; t < length; t++)
+      for (let c = 0; c < 3; c++) rgb[(d * length + t) * 3 + c] /= shadeAt(shade, d, (t + 0.5) / length, c);
   return strip;
 }
 
