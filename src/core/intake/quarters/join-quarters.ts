@@ -196,10 +196,14 @@ function layQuarter(
       const far = width - 1 - x;
       const dx = top.moved[x] * moves[y] + bottom.moved[x] * moves[low];
       const dy = left.moved[y] * moves[x] + right.moved[y] * moves[far];
-      const p = map.toPicture({
-        x: ((x + 0.5 + dx) / width) * map.width,
-        y: ((y + 0.5 + dy) / height) * map.height,
-      });
+      // What is moved at one side is taken from inside the others, with the shade that it has there.
+      const from = {
+        x: Math.min(width - 0.5, Math.max(0.5, x + 0.5 + dx)),
+        y: Math.min(height - 0.5, Math.max(0.5, y + 0.5 + dy)),
+      };
+      const [sx, sy] = [Math.floor(from.x), Math.floor(from.y)];
+      const [toRight, toBottom] = [width - 1 - sx, height - 1 - sy];
+      const p = map.toPicture({ x: (from.x / width) * map.width, y: (from.y / height) * map.height });
       const u = Math.min(lastX, Math.max(0, p.x - 0.5));
       const v = Math.min(lastY, Math.max(0, p.y - 0.5));
       const [iu, iv] = [Math.floor(u), Math.floor(v)];
@@ -217,10 +221,10 @@ function layQuarter(
           left.lighter[y * 3 + c] * lights[x] +
           right.lighter[y * 3 + c] * lights[far];
         let by = gain[g + c] * (1 + lit + (lit * lit) / 2);
-        if (y < deep) by *= top.shade[(x * deep + y) * 3 + c];
-        if (low < deep) by *= bottom.shade[(x * deep + low) * 3 + c];
-        if (x < deep) by *= left.shade[(y * deep + x) * 3 + c];
-        if (far < deep) by *= right.shade[(y * deep + far) * 3 + c];
+        if (sy < deep) by *= top.shade[(sx * deep + sy) * 3 + c];
+        if (toBottom < deep) by *= bottom.shade[(sx * deep + toBottom) * 3 + c];
+        if (sx < deep) by *= left.shade[(sy * deep + sx) * 3 + c];
+        if (toRight < deep) by *= right.shade[(sy * deep + toRight) * 3 + c];
         out.data[o + c] = (upper + (lower - upper) * fv) * by;
       }
       out.data[o + 3] = 255;

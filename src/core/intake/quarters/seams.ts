@@ -32,35 +32,44 @@ const FINE = 12;
 /** Light differs by no more than this after the paper was levelled: more is the drawing. */
 const MOST_LIGHTER = 0.08;
 
-/** How much darker a quarter is toward a side: `deep` rows from the edge inward, each in PARTS parts along it; RGB, 1 where it is not. */
+/** How much darker a quarter is toward a side: `deep` rows from the edge inward, each in SHADES parts along it; RGB, 1 where it is not. */
 export type Shade = { deep: number; parts: Float32Array };
 
+/** Shade is told in so many parts of a side. */
+const SHADES = 40;
 /** What differs by more than this from the shade that most of a side has is the drawing. */
-const DRAWN = 0.06;
+const DRAWN = 0.1;
+/** The side as a whole counts for as much as so much of a part that is all paper. */
+const BY_SIDE = 0.1;
 
 /** The shade toward a side: its edge lies in shadow, or lifts off the glass, here more and there less. */
 function shadeToward(strip: Strip, pxPerMm: number): Shade {
   const { length, deep, rgb } = strip;
   const deepest = Math.round(1.8 * pxPerMm);
   const inner = alongSide(strip, deepest, deep, length);
-  const parts = new Float32Array(deep * PARTS * 3).fill(1);
+  const parts = new Float32Array(deep * SHADES * 3).fill(1);
   const seen = new Float32Array(length);
-  const long = length / PARTS;
+  const long = length / SHADES;
   for (let d = 0; d < deepest; d++)
     for (let c = 0; c < 3; c++) {
       for (let t = 0; t < length; t++) seen[t] = (rgb[(d * length + t) * 3 + c] + 1) / (inner[t * 3 + c] + 1);
       const all = Math.min(1.1, Math.max(0.5, seen.slice().sort()[length >> 1]));
-      const own = Array.from({ length: PARTS }, (_, n) => {
+      const own = Array.from({ length: SHADES }, (_, n) => {
         const paper = seen
           .slice(Math.floor(n * long), Math.floor((n + 1) * long))
           .filter((v) => Math.abs(v / all - 1) < DRAWN)
           .sort();
-        // Where little of it is paper it is told by all of the side.
-        return 1 + ((paper[paper.length >> 1] ?? all) / all - 1) * Math.min(1, (2 * paper.length) / long);
+        return { by: (paper[paper.length >> 1] ?? all) / all - 1, weight: paper.length / long };
       });
-      for (let n = 0; n < PARTS; n++) {
-        const [before, after] = [own[Math.max(0, n - 1)], own[Math.min(PARTS - 1, n + 1)]];
-        parts[(d * PARTS + n) * 3 + c] = (all * (before + 2 * own[n] + after)) / 4;
+      // Where little of a part is paper it is told by those beside it, and where little is on all of them by the side.
+      for (let n = 0; n < SHADES; n++) {
+        let [sum, weight] = [0, BY_SIDE];
+        for (const [m, part] of own.entries()) {
+          const near = part.weight * Math.exp(-((m - n) ** 2) / 1.5);
+          sum += near * part.by;
+          weight += near;
+        }
+        parts[(d * SHADES + n) * 3 + c] = all * (1 + sum / weight);
       }
     }
   return { deep, parts };
@@ -68,9 +77,9 @@ function shadeToward(strip: Strip, pxPerMm: number): Shade {
 
 /** The shade at a place along a side, as a share of its length, and a depth, px. */
 export function shadeAt({ parts }: Shade, depth: number, share: number, c: number): number {
-  const at = Math.min(PARTS - 1.001, Math.max(0, share * PARTS - 0.5));
+  const at = Math.min(SHADES - 1.001, Math.max(0, share * SHADES - 0.5));
   const n = Math.floor(at);
-  const i = (depth * PARTS + n) * 3 + c;
+  const i = (depth * SHADES + n) * 3 + c;
   return parts[i] + (parts[i + 3] - parts[i]) * (at - n);
 }
 
