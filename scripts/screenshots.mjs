@@ -56,21 +56,6 @@ await page.keyboard.press('4');
 await page.getByRole('button', { name: 'Prove the wrap' }).click();
 await page.getByTestId('wrap-proof').waitFor();
 await shot('check');
-await page.keyboard.press('3');
-for (const [x, y] of [
-  [590, 400],
-  [380, 240],
-]) {
-  await page.mouse.click(x, y);
-  await page.keyboard.press('Delete');
-}
-await page.keyboard.press('4');
-await page.getByRole('button', { name: 'Mend all that is safe' }).click({ timeout: 60000 });
-await page.getByRole('region', { name: 'Proposal' }).waitFor({ timeout: 60000 });
-await shot('mend');
-await page.keyboard.press('Escape');
-await page.keyboard.press('Control+z');
-await page.keyboard.press('Control+z');
 await page.keyboard.press('5');
 await page.getByRole('radio', { name: 'Show Dusk' }).click();
 await page.getByRole('button', { name: /^Shuffle/ }).click();
@@ -196,4 +181,16 @@ await page.getByTestId('at-edge').first().waitFor();
 await page.getByRole('button', { name: /^Loose end/ }).click();
 await page.waitForTimeout(1500);
 await shot('drawn-on');
+// A sheet that was cut in four and changed over, as four scans, put together and laid on a bolt of its own.
+await page.goto(base);
+await page.getByRole('button', { name: 'New bolt' }).click();
+await page.getByRole('button', { name: /^Lay,/ }).click();
+await page.getByRole('button', { name: 'Draw', exact: true }).click();
+await page.getByRole('button', { name: /^On paper/ }).click();
+await page.getByRole('button', { name: 'Try four scans of the demo' }).click();
+await page.getByRole('button', { name: 'Lay it on the cloth' }).click({ timeout: 120000 });
+await page.getByTestId('version').filter({ hasText: 'on the cloth' }).waitFor();
+await page.getByRole('button', { name: /^Check, (\d|nothing)/ }).waitFor({ timeout: 60000 });
+await page.getByRole('button', { name: /^On paper/ }).evaluate((e) => e.scrollIntoView());
+await shot('on-paper');
 await browser.close();

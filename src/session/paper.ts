@@ -120,7 +120,11 @@ export function foundText({ found, asCame, one }: SheetOfPaper): string {
   const said = [...moved, ...turned].join('; ');
   return asCame
     ? `They lie as they came. By what crosses the cuts: quarter ${said}.`
-    : `They came in another order. By what crosses the cuts: quarter ${said}. They are laid right here.`;
+    : `They came in another order. By what crosses the cuts: quarter ${said}. ${
+        found.sure
+          ? 'They are laid right here.'
+          : 'They are laid so here; another order goes on nearly as well: look for yourself.'
+      }`;
 }
 
 /** What was done at the cuts, as a sentence. */

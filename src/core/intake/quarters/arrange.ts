@@ -5,7 +5,7 @@ import { alongSide, type Side, type Strip } from './sides';
 
 /** How four quarters lie: which of them at each place (by rows), and by how many quarter turns clockwise it is turned to lie right. */
 export type Arrangement = { place: number[]; turns: number[] };
-/** The arrangement that agrees best along its sides, whether it is plainly better than how they came, and whether what crosses the sides tells it from most others. */
+/** The arrangement that agrees best along its sides, whether it is plainly better than how they came, and whether what crosses the sides tells it from all others. */
 export type Arranged = Arrangement & { better: boolean; sure: boolean };
 
 /** The sides of a quarter, from the top clockwise. */
@@ -61,10 +61,11 @@ export function arrangeQuarters(quarters: Sides[]): Arranged {
     .sort((p, q) => p.moved - q.moved || p.cost - q.cost);
   const [best] = ties;
   // Another cloth that agrees nearly as well: which of them it is is not to be told, unless one is how they came.
-  const next = others.find((c) => c > least + 1e-6 * middle) ?? middle;
-  const alone = next - least > CLEARLY * (middle - least) || best.moved === 0;
-  const sure = alone && least < LESS * middle && middle - least > LEVELS;
-  const better = sure && costOf(AS_CAME, cost) - least > MUCH * (middle - least);
+  const near = all.filter((w) => w.cost - least <= CLEARLY * (middle - least));
+  const alone = best.moved === 0 || near.every((w) => clothOf(w) === clothOf(best));
+  const told = least < LESS * middle && middle - least > LEVELS;
+  const sure = told && alone;
+  const better = told && costOf(AS_CAME, cost) - least > MUCH * (middle - least);
   const { place, turns } = best;
   return better ? { place, turns, better, sure } : { ...AS_CAME, better, sure };
 }
@@ -85,28 +86,37 @@ function orders(left: number[]): number[][] {
 /** The side of a quarter that is at a side of its place once it is turned. */
 const sideAt = (turns: number, side: Side): Side => ((side - turns + 4) % 4) as Side;
 
-/** The mean difference along the eight pairs of sides that meet. */
-function costOf({ place, turns }: Arrangement, cost: Float64Array): number {
-  let sum = 0;
-  const meet = (p: number, s: Side, q: number, t: Side) => {
-    sum += cost[(place[p] * 4 + sideAt(turns[p], s)) * 16 + place[q] * 4 + sideAt(turns[q], t)];
-  };
-  for (const [left, right] of [
-    [0, 1],
-    [1, 0],
-    [2, 3],
-    [3, 2],
-  ])
-    meet(left, 1, right, 3);
-  for (const [up, low] of [
-    [0, 2],
-    [2, 0],
-    [1, 3],
-    [3, 1],
-  ])
-    meet(up, 2, low, 0);
-  return sum / 8;
+/** The eight pairs of sides that meet, each by quarter and side. */
+function meetingSides({ place, turns }: Arrangement): [number, number][] {
+  const at = (p: number, side: Side) => place[p] * 4 + sideAt(turns[p], side);
+  return [
+    ...LEFT_RIGHT.map(([left, right]): [number, number] => [at(left, 1), at(right, 3)]),
+    ...UP_LOW.map(([up, low]): [number, number] => [at(up, 2), at(low, 0)]),
+  ];
 }
+const LEFT_RIGHT = [
+  [0, 1],
+  [1, 0],
+  [2, 3],
+  [3, 2],
+];
+const UP_LOW = [
+  [0, 2],
+  [2, 0],
+  [1, 3],
+  [3, 1],
+];
+
+/** The mean difference along them. */
+const costOf = (way: Arrangement, cost: Float64Array): number =>
+  meetingSides(way).reduce((sum, [a, b]) => sum + cost[a * 16 + b], 0) / 8;
+
+/** Arrangements with the same sides meeting are one cloth. */
+const clothOf = (way: Arrangement): string =>
+  meetingSides(way)
+    .map(([a, b]) => Math.min(a, b) * 16 + Math.max(a, b))
+    .sort((a, b) => a - b)
+    .join();
 
 /** How much each side differs from each other one laid against it, levels; by quarter and side. */
 function sideCosts(quarters: Sides[]): Float64Array {

@@ -50,6 +50,32 @@ function onBed(piece: Raster, room: number): Raster {
 const read = (scans: Raster[]) => scans.map((scan) => quarterOf(scan, paperOnBed(scan)));
 const turned = { mirrored: false, turned: true };
 
+test('an order that another agrees with as well is offered, and not told as sure', () => {
+  const sheetOf = (discs: [number, number][]) => {
+    const out = sheet(3);
+    const paper = out.data.slice(0, 4);
+    for (let p = 0; p < out.width * out.height; p++) out.data.set(paper, p * 4);
+    for (const [cx, cy] of discs)
+      for (let y = -30; y <= 30; y++)
+        for (let x = -30; x <= 30; x++)
+          if (Math.hypot(x, y) <= 30) {
+            const [u, v] = [(cx + x + 480) % 480, (cy + y + 400) % 400];
+            out.data.set([30, 60, 120, 255], (v * 480 + u) * 4);
+          }
+    return out;
+  };
+  // One disc, over the outer side of the upper two alone: which of them came upside down nothing tells.
+  const [a, b, c, d] = cut(sheetOf([[0, 70]])) as [Raster, Raster, Raster, Raster];
+  const found = arrangementOf(read([a, turnOver(b, turned), c, d]), PPI);
+  expect([found.better, found.sure]).toEqual([true, false]);
+  expect(found.turns.filter((t) => t === 2)).toHaveLength(1);
+  expect(arrangementOf(read([a, b, c, d]), PPI)).toMatchObject({
+    turns: [0, 0, 0, 0],
+    better: false,
+    sure: true,
+  });
+});
+
 test('paper is found on a bed to a part of a pixel, and a picture with none is taken whole', () => {
   const [first] = cut(sheet(3));
   if (!first) throw new Error('There is no quarter.');
