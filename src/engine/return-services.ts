@@ -13,6 +13,7 @@ import {
   type Layout,
   layOver,
   MM_PER_INCH,
+  markDrawnOver,
   type NewStrokes,
   type NotTheSame,
   newRaster,
@@ -67,6 +68,8 @@ export type Returned = {
   /** New, and of it over what was drawn before, mm2. */
   newMm2: number;
   overMm2: number;
+  /** That over what was drawn before, marked on a small picture of what came back; null where it is hardly any. */
+  over: PngFile | null;
   report: EdgeReport;
   /** The colours of what is new, and the share of it that each has. */
   colours: { rgb: Rgb; share: number }[];
@@ -76,6 +79,8 @@ export type Returned = {
 
 /** Less of a picture than this is clear by chance; more, and only what was drawn is in it. */
 const CLEAR = 0.02;
+/** Less that was drawn over is not told, mm2. */
+const TOLD_MM2 = 1;
 /** The long side of the small picture, px. */
 const SMALL = 240;
 
@@ -206,7 +211,7 @@ async function takenBack(
 ): Promise<Returned> {
   const { out: went, marginMm, whole } = ask;
   const strokes = newStrokes(sent, after, how.found);
-  const { mask, firm, count, overCount } = strokes;
+  const { mask, firm, count, over, overCount } = strokes;
   if (!count)
     throw new Said('Nothing new was found on it: it is what went out. Draw on it, then bring it back.');
   const plan = planOf(ask);
@@ -220,7 +225,10 @@ async function takenBack(
   const mm2 = (MM_PER_INCH / went.ppi) ** 2;
   const file = await pngFile(art, went.ppi);
   onProgress(0.95);
-  const told = { ...how, newMm2: count * mm2, overMm2: overCount * mm2, report, colours };
+  const overMm2 = overCount * mm2;
+  const seen =
+    overMm2 < TOLD_MM2 ? null : await pngFile(markDrawnOver(smaller(after, SMALL), over, after), 96);
+  const told = { ...how, newMm2: count * mm2, overMm2, over: seen, report, colours };
   last = { sent, after: all, strokes, told };
   return {
     ...told,

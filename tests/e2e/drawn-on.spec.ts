@@ -68,6 +68,7 @@ test('out and back: what is new is laid on the cloth, its loose end is told and 
   await expect(page.getByTestId('at-edge')).toContainText(
     /right at 30 mm.*left at 84\.8 mm|left at 84\.8 mm.*right at 30 mm/,
   );
+  await expect(page.getByAltText('What was drawn before and is changed, marked in red')).toBeVisible();
   const first = await kept(page);
   expect(first.placements).toEqual(before.placements);
   expect(first.layers).toHaveLength(before.layers.length + 1);

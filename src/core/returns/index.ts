@@ -1,3 +1,4 @@
+export { markDrawnOver } from './drawn-over';
 export { type EdgeReport, edgeReport, type Near, type Touching } from './edge-report';
 export { EDGE_NAMES, type EdgeName, type Steps } from './edges';
 export { type Asked, drawGuide, type Guide, guideFor, pixelsOfGuide, withoutGuide } from './guide';

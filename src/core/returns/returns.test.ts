@@ -3,6 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { type Layout, pixelPlan } from '../lattice';
 import { seededRandom } from '../lay';
 import { differingPixels, newRaster, type Raster, rollRaster } from '../raster';
+import { markDrawnOver } from './drawn-over';
 import { edgeReport } from './edge-report';
 import { drawGuide, guideFor, pixelsOfGuide, withoutGuide } from './guide';
 import { frameOf, putHome, stepsOf } from './home';
@@ -234,6 +235,17 @@ describe('what to draw next', () => {
     const crossed = cloth();
     for (const x of [60, 150, 250, 330]) disc(crossed, x, 150, 8, 8, [40, 60, 160]);
     expect(guideFor(crossed, [], inks).uncrossed.map((u) => u.across)).not.toContain(true);
+  });
+
+  test('what was drawn over is marked on a small picture, where it lies, and nothing else is', () => {
+    const over = new Uint8Array(400 * 300);
+    for (let y = 100; y < 120; y++) over.fill(1, y * 400 + 200, y * 400 + 240);
+    const small = newRaster(40, 30);
+    small.data.fill(255);
+    markDrawnOver(small, over, { width: 400, height: 300 });
+    const red = Array.from({ length: 1200 }, (_, p) => small.data[p * 4 + 1] === 50);
+    expect(red.filter(Boolean)).toHaveLength(8);
+    expect(red.indexOf(true)).toBe(10 * 40 + 20);
   });
 
   test('a guide left showing is taken off to the byte, and what was drawn beside it stays', () => {

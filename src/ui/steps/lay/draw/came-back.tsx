@@ -10,6 +10,7 @@ import { useJob } from '@/session/jobs';
 import { showFinding } from '@/session/show-finding';
 import { useWatch } from '@/session/watched-file';
 import { Part } from '../../../parts/tray';
+import DrawnOver from './drawn-over';
 import NewColours from './new-colours';
 
 const cm2 = (mm2: number) => `${Number((mm2 / 100).toPrecision(2))} cm²`;
@@ -34,9 +35,10 @@ export default function CameBackSection({ project }: { project: Project }) {
         {last && (
           <Typography variant="body2" sx={{ mb: 1 }}>
             {cameBackText(last)} New: {cm2(last.newMm2)}
-            {last.overMm2 >= 1 ? `, ${cm2(last.overMm2)} of it over what was drawn before` : ''}.
+            {last.over ? `, ${cm2(last.overMm2)} of it over what was drawn before` : ''}.
           </Typography>
         )}
+        {last?.over && <DrawnOver key={version} png={last.over.bytes} />}
         <Typography variant="body2" sx={{ fontWeight: 600 }}>
           {loose
             ? `${counted(loose, 'stroke')} over the edge ${loose === 1 ? 'does' : 'do'} not join.`
