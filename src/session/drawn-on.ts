@@ -323,7 +323,7 @@ function lay(
 /** How it came back, as a sentence. */
 export function cameBackText(back: CameBack): string {
   const under = back.hides
-    ? ' What you changed on the cloth since it went out is hidden by it, as it is not on that picture: under Layers it can be shown again.'
+    ? ' What you changed on the cloth since it went out is hidden by it, as it is not on that picture. Undo takes it off again; send the cloth out anew to draw on it as it is.'
     : '';
   return `${howItLay(back)}${under}`;
 }

@@ -1,7 +1,7 @@
 import { ArgumentError } from '../../units';
 import { endsOf, endsTurned } from './ends';
 import { pairedEnds } from './meeting';
-import { alongSide, type Side, type Strip } from './sides';
+import { alongSide, PAIRS, type Side, type Strip } from './sides';
 
 /** How four quarters lie: which of them at each place (by rows), and by how many quarter turns clockwise it is turned to lie right. */
 export type Arrangement = { place: number[]; turns: number[] };
@@ -86,26 +86,11 @@ function orders(left: number[]): number[][] {
 /** The side of a quarter that is at a side of its place once it is turned. */
 const sideAt = (turns: number, side: Side): Side => ((side - turns + 4) % 4) as Side;
 
-/** The eight pairs of sides that meet, each by quarter and side. */
+/** The sides that meet, each by quarter and side. */
 function meetingSides({ place, turns }: Arrangement): [number, number][] {
   const at = (p: number, side: Side) => place[p] * 4 + sideAt(turns[p], side);
-  return [
-    ...LEFT_RIGHT.map(([left, right]): [number, number] => [at(left, 1), at(right, 3)]),
-    ...UP_LOW.map(([up, low]): [number, number] => [at(up, 2), at(low, 0)]),
-  ];
+  return PAIRS.map(({ first, side, second, other }) => [at(first, side), at(second, other)]);
 }
-const LEFT_RIGHT = [
-  [0, 1],
-  [1, 0],
-  [2, 3],
-  [3, 2],
-];
-const UP_LOW = [
-  [0, 2],
-  [2, 0],
-  [1, 3],
-  [3, 1],
-];
 
 /** The mean difference along them. */
 const costOf = (way: Arrangement, cost: Float64Array): number =>

@@ -1,27 +1,9 @@
 import type { Raster } from '../../raster';
 import { type Meeting, meetingOf } from './meeting';
-import { alongSide, type Side, type Strip, stripOf } from './sides';
+import { alongSide, PAIRS, type Pair, type Side, type Strip, stripOf } from './sides';
 
-/** Two sides that meet: of which quarters (by place), and which sides. */
-type Pair = { first: number; side: Side; second: number; other: Side };
 /** What is known of two sides that meet: how they are displaced, and how much lighter the first is, in parts along them; log of RGB. */
 export type Seam = Pair & { meeting: Meeting; lighter: Float32Array };
-
-/** The eight pairs of sides that meet where four quarters lie by rows and the sheet repeats. */
-const PAIRS: Pair[] = [
-  ...[
-    [0, 1],
-    [1, 0],
-    [2, 3],
-    [3, 2],
-  ].map(([first, second]): Pair => ({ first, side: 1, second, other: 3 })),
-  ...[
-    [0, 2],
-    [2, 0],
-    [1, 3],
-    [3, 1],
-  ].map(([first, second]): Pair => ({ first, side: 2, second, other: 0 })),
-];
 
 /** Strips along the sides are so deep, mm. */
 const DEEP_MM = 2.6;

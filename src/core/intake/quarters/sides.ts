@@ -3,6 +3,25 @@ import type { Raster } from '../../raster';
 /** A side of a picture: 0 top, 1 right, 2 bottom, 3 left. */
 export type Side = 0 | 1 | 2 | 3;
 
+/** Two sides that meet: of which quarters (by place), and which sides. */
+export type Pair = { first: number; side: Side; second: number; other: Side };
+
+/** The eight pairs of sides that meet where four quarters lie by rows and the sheet repeats. */
+export const PAIRS: Pair[] = [
+  ...[
+    [0, 1],
+    [1, 0],
+    [2, 3],
+    [3, 2],
+  ].map(([first, second]): Pair => ({ first, side: 1, second, other: 3 })),
+  ...[
+    [0, 2],
+    [2, 0],
+    [1, 3],
+    [3, 1],
+  ].map(([first, second]): Pair => ({ first, side: 2, second, other: 0 })),
+];
+
 /** What lies along a side: `deep` rows from the edge inward, each from the left or the top on; RGB. */
 export type Strip = { length: number; deep: number; rgb: Float32Array };
 
