@@ -215,7 +215,7 @@ function notTheSame({ why, apart }: NotTheSame, name: string, { width, height }:
     return `${name} has other proportions than what went out (${width} x ${height} px). Export the whole picture, uncropped, at any size. ${again}`;
   if (why === 'slant')
     return `${name} does not lie straight on what went out: its quarters are ${Math.round(apart)} px apart. Export it uncropped; a photograph or a scan of a print is squared under Motifs first. ${again}`;
-  return `${name} does not show what went out last: it may be of another bolt, or of an earlier round. ${again}`;
+  return `${name} does not show what went out last: it may be of another bolt or an earlier round, or too much of it is changed to tell. A PNG as large as it went out is told most surely. ${again}`;
 }
 
 /** What came back, as it is told: how it lay, what is new, and what that does at the edges. */

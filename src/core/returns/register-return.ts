@@ -35,8 +35,11 @@ const FOLLOWED = [10, 5, 3, 2];
  * did. Ways of lying that agree about as well are told apart by what is likelier.
  */
 const MAY_BE = 0.2;
-const SAME = 0.3;
+const SAME = 0.65;
 const ABOUT = 0.02;
+/** Where fewer places than this look as they did the other ways of turning are tried too; one of them is to agree better by so much. */
+const PLAINLY = 0.75;
+const BETTER = 0.08;
 /** Of the places that tell the most, so many are the same to the byte where nothing but new strokes differs. */
 const UNTOUCHED = 0.35;
 /** With fewer places that tell anything there is nothing to compare. */
@@ -76,10 +79,19 @@ export function registerReturn(
     if (untouched(sent, over, places)) return { raster: over, found: { ...turn, ...same } };
   }
   const other = lightLevels(resized, EDGES);
-  const { turn, agrees, steep, ...about } = bestWay(levels[levels.length - 1], other[other.length - 1]);
-  if (agrees < MAY_BE) return { why: 'another', agrees: 0, apart: 0 };
-  const over = turnOver(resized, turn);
-  const { x, y, apart, lies } = settle(levels, lightLevels(over, EDGES), about, steep);
+  const { ways, steep } = likelyWays(levels[levels.length - 1], other[other.length - 1]);
+  if (ways[0].agrees < MAY_BE) return { why: 'another', agrees: 0, apart: 0 };
+  const settled = ({ turn, agrees: _, ...about }: Way) => {
+    const over = turnOver(resized, turn);
+    return { turn, over, ...settle(levels, lightLevels(over, EDGES), about, steep) };
+  };
+  let best = settled(ways[0]);
+  // Where few places look as they did, it may lie another way: stripes agree with themselves in many.
+  for (const way of best.lies < PLAINLY ? ways.slice(1) : []) {
+    const next = settled(way);
+    if (next.lies > best.lies + BETTER) best = next;
+  }
+  const { turn, over, x, y, apart, lies } = best;
   const near = { x: Math.round(x), y: Math.round(y) };
   const rolled = rollRaster(over, near.x, near.y);
   const said = { ...turn, scale, agrees: lies };
@@ -114,14 +126,14 @@ const moved = (src: Raster, by: { x: number; y: number }): Raster => {
   return unpremultiply(resample(whole, src, true, by));
 };
 
+/** A way of lying over what went out: turned over, and slid, px. */
+type Way = { turn: Turned; agrees: number; x: number; y: number };
+
 /**
- * Of every way of lying over what went out the one that agrees best, and its slide, px of the pictures given; and how steep their
- * edges are, levels a px.
+ * The way of lying over what went out that agrees best, then the best of each other turn; slid by px of the pictures given. And how
+ * steep their edges are, levels a px.
  */
-function bestWay(
-  sent: Light,
-  back: Light,
-): { turn: Turned; agrees: number; x: number; y: number; steep: number } {
+function likelyWays(sent: Light, back: Light): { ways: Way[]; steep: number } {
   const slopes = [sent, back].map(slopesOf);
   const steepest = steepestOf(slopes[0]);
   const [own, other] = slopes.map((of) => {
@@ -134,7 +146,11 @@ function bestWay(
   let ways = TURNS.flatMap((turn, t) =>
     bestSlides(small, over[t][0], FOLLOWED[0]).map((slide) => ({ turn, t, slide })),
   );
-  const best = (count: number) => ways.sort((p, q) => q.slide.agrees - p.slide.agrees).slice(0, count);
+  // The best, and the best of each turn.
+  const best = (count: number) =>
+    ways
+      .sort((p, q) => q.slide.agrees - p.slide.agrees)
+      .filter((w, n) => n < count || ways.findIndex((v) => v.t === w.t) === n);
   for (let n = 1; n < own.length; n++)
     ways = best(FOLLOWED[Math.min(n, FOLLOWED.length) - 1]).map((way) => ({
       ...way,
@@ -146,9 +162,17 @@ function bestWay(
   const [found] = ways
     .filter(({ slide }) => slide.agrees >= most - ABOUT)
     .sort((p, q) => p.t - q.t || far(p) - far(q));
-  const { x, y, agrees } = found.slide;
-  const steep = Math.min(8, Math.max(3, 0.6 * steepest));
-  return { turn: found.turn, agrees, x: shortWay(x, width), y: shortWay(y, height), steep };
+  const others = [0, 1, 2, 3].flatMap((t) => {
+    const [own] = ways.filter((w) => w.t === t).sort((p, q) => q.slide.agrees - p.slide.agrees);
+    return own && t !== found.t ? [own] : [];
+  });
+  const way = ({ turn, slide: { x, y, agrees } }: (typeof ways)[number]): Way => ({
+    ...{ turn, agrees, x: shortWay(x, width), y: shortWay(y, height) },
+  });
+  return {
+    ways: [found, ...others.sort((p, q) => q.slide.agrees - p.slide.agrees)].map(way),
+    steep: Math.min(8, Math.max(3, 0.6 * steepest)),
+  };
 }
 
 /** A slide the short way round. */
