@@ -1,8 +1,6 @@
-import type { Layer, Motif, Project } from '../schema';
+import type { DrawnOn, Layer, Motif, Project } from '../schema';
 import { replaceArt } from './bolt';
 import { type Edit, edit } from './edit';
-
-type DrawnOn = Project['drawnOn'];
 
 /** The cloth's picture goes out to be drawn on. */
 export const sendOut = (out: NonNullable<DrawnOn['out']>): Edit =>
