@@ -16,13 +16,27 @@ export default defineConfig({
         test: {
           name: 'judged',
           include: ['src/{engine,demo,stand-ins}/**/*.test.ts', 'tests/**/*.test.{ts,tsx}'],
-          exclude: APART,
+          exclude: [...APART, 'tests/app/**'],
           isolate: false,
         },
       },
       {
         extends: true,
         test: { name: 'above', include: ['src/{session,shelf,ui}/**/*.test.{ts,tsx}', ...APART] },
+      },
+      // The application without a browser; React as it ships, which takes half the time of the one for development.
+      {
+        extends: true,
+        test: {
+          name: 'app',
+          include: ['tests/app/**/*.test.ts'],
+          environment: './tests/app/environment.ts',
+          setupFiles: ['tests/app/setup.ts', ...(process.env.PROF ? ['tests/app/zz-prof.ts'] : [])],
+          env: { NODE_ENV: 'production' },
+          testTimeout: 120_000,
+          expect: { poll: { timeout: 30_000, interval: 25 } },
+          isolate: false,
+        },
       },
     ],
     // Left to itself, one of two cores stands idle.

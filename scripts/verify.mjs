@@ -1,14 +1,19 @@
 /**
- * `npm run verify`: everything that must hold, in order; the last line is `N passed, N failed`. Single stages by name:
- * `npm run verify -- lint unit`.
+ * `npm run verify`: everything that must hold; the last line is `N passed, N failed`.
+ * `npm run verify -- lint unit`: single stages by name. `npm run verify -- changed`: what the change against HEAD can affect;
+ * `changed main`: against another commit.
  */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { isBuildFresh, noteBuild } from './build-cache.mjs';
+import { calibration } from './calibration.mjs';
 import { launch } from './chromium.mjs';
 import { env, installPackages } from './install.mjs';
+import { affected, STAGES } from './stages.mjs';
 
+const began = Date.now();
 const CHROMIUM = launch.executablePath;
 const TOOLS = [
   ['/usr/bin/pngcheck', 'pngcheck'],
@@ -17,43 +22,109 @@ const TOOLS = [
   ['/usr/bin/exiftool', 'libimage-exiftool-perl'],
   ['/usr/bin/unzip', 'unzip'],
 ];
-let passed = 0;
-let failed = 0;
 /** What failed, each with why: said again at the end. */
 const troubles = [];
-
-const run = (command, args, extra = {}, timeout = undefined) =>
-  spawnSync(command, args, { stdio: 'inherit', env: { ...env, ...extra }, timeout }).status === 0;
-const node = (script, ...args) => run(process.execPath, [script, ...args]);
-
-/** Each stage: its name on the command line, what it is, and what it counts. */
-const STAGES = [
-  ['lint', 'format and lint', () => once(node(bin('@biomejs/biome/bin/biome'), 'check', '.'))],
-  // The route types that the type check reads are written by the build.
-  ['build', 'production build', () => once(node(bin('next/dist/bin/next'), 'build'))],
-  // All of it; then core without a browser, and what stands above it with every index checked.
-  ['types', 'types', () => once(node(TSC, '--noEmit') && node(TSC, '-b', 'tsconfig.above.json'))],
-  ['rooms', 'import rules', () => once(node('scripts/check-rooms.mjs'))],
-  ['unused', 'unused files and exports', () => once(node(bin('knip/bin/knip.js')))],
-  ['unit', 'unit tests', unitTests],
-  ['e2e', 'browser tests', e2e],
-];
-
+const seconds = (from) => (Date.now() - from) / 1000;
 const bin = (path) => `node_modules/${path}`;
-const TSC = bin('typescript/bin/tsc');
-const once = (ok) => ({ good: ok ? 1 : 0, bad: ok ? 0 : 1 });
+
+/** Runs a program; what it prints comes at once, or together when it has ended. */
+function run(command, args, { extra = {}, together = false } = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, {
+      stdio: together ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+      env: { ...env, ...extra },
+    });
+    let text = '';
+    for (const stream of [child.stdout, child.stderr])
+      stream?.setEncoding('utf8').on('data', (part) => {
+        text += part;
+      });
+    child.on('close', (code) => resolve({ ok: code === 0, text }));
+  });
+}
+const node = (args, how) => run(process.execPath, args, how);
+
+/** One check that holds or does not: what it printed is said when it does not. */
+async function once(...commands) {
+  for (const args of commands) {
+    const { ok, text } = await node(args, { together: true });
+    if (!ok) return { good: 0, bad: 1, why: [text.trim().slice(-4000)] };
+  }
+  return { good: 1, bad: 0, why: [] };
+}
+
+/** What each stage does. */
+const ACTS = {
+  lint: () => once([bin('@biomejs/biome/bin/biome'), 'check', '.']),
+  // The types of the routes first; then all of it, core without a browser, and what stands above core with every index checked.
+  types: () =>
+    once(
+      [bin('next/dist/bin/next'), 'typegen'],
+      [bin('typescript/bin/tsc'), '--noEmit'],
+      [bin('typescript/bin/tsc'), '-b', 'tsconfig.above.json'],
+    ),
+  rooms: () => once(['scripts/check-rooms.mjs']),
+  unused: () => once([bin('knip/bin/knip.js')]),
+  async build() {
+    if (!process.env.CI && isBuildFresh())
+      return { good: 1, bad: 0, why: [], note: 'nothing it reads has changed' };
+    const done = await once([bin('next/dist/bin/next'), 'build']);
+    if (done.good) noteBuild();
+    return done;
+  },
+  unit: ({ related }) => vitest(['core', 'judged', 'above'], related),
+  app: ({ related }) => vitest(['app'], related),
+  e2e: browserTests,
+};
+
+function vitest(projects, related) {
+  fetchTools();
+  const which = related ? ['related', '--run', '--passWithNoTests', ...related] : ['run'];
+  return counted(
+    (file) =>
+      node([
+        bin('vitest/vitest.mjs'),
+        ...which,
+        ...projects.map((p) => `--project=${p}`),
+        ...['--reporter=default', '--reporter=json', `--outputFile.json=${file}`],
+      ]),
+    (r) => ({ good: r.numPassedTests, bad: r.numFailedTests, why: unitTroubles(r) }),
+    related !== null,
+  );
+}
+
+async function browserTests({ specs }) {
+  if (!findChromium()) return { good: 0, bad: 1, why: [] };
+  return counted(
+    (file) =>
+      node(
+        [
+          bin('@playwright/test/cli.js'),
+          'test',
+          '--reporter=list,json',
+          ...(specs ?? []).map((s) => `/${s}.spec.ts`),
+        ],
+        {
+          extra: { PLAYWRIGHT_JSON_OUTPUT_FILE: file },
+        },
+      ),
+    (r) => ({ good: r.stats.expected, bad: r.stats.unexpected + r.stats.flaky, why: e2eTroubles(r) }),
+    false,
+  );
+}
 
 /** Runs a test tool that writes a JSON report to a file, and reads its counts and what failed. */
-function counted(act, count) {
+async function counted(act, count, mayBeNone) {
   const file = join(mkdtempSync(join(tmpdir(), 'hexaplex-')), 'report.json');
-  const ok = act(file);
+  const { ok } = await act(file);
   const read = existsSync(file)
     ? count(JSON.parse(readFileSync(file, 'utf8')))
     : { good: 0, bad: 0, why: [] };
-  troubles.push(...read.why.map((text) => text.slice(0, 1500)));
-  const untold = (!ok && read.bad === 0) || read.good + read.bad === 0;
-  if (untold) troubles.push('The test tool ended with a fault of its own, outside any test.');
-  return { good: read.good, bad: read.bad + (untold ? 1 : 0) };
+  const none = read.good + read.bad === 0;
+  const untold = (!ok && read.bad === 0) || (none && !mayBeNone);
+  const why = read.why.map((text) => text.slice(0, 1500));
+  if (untold) why.push('The test tool ended with a fault outside any test.');
+  return { good: read.good, bad: read.bad + (untold ? 1 : 0), why };
 }
 
 /** The tests that failed in a report of vitest's, and the files that could not be loaded. */
@@ -75,48 +146,28 @@ const e2eTroubles = ({ suites = [], specs = [] }) => [
     }),
 ];
 
-function unitTests() {
-  fetchTools();
-  const args = ['run', '--reporter=default', '--reporter=json'];
-  return counted(
-    (file) => node(bin('vitest/vitest.mjs'), ...args, `--outputFile.json=${file}`),
-    (r) => ({ good: r.numPassedTests, bad: r.numFailedTests, why: unitTroubles(r) }),
-  );
-}
-
-function e2e() {
-  if (!findChromium()) return once(false);
-  return counted(
-    (file) =>
-      run(process.execPath, [bin('@playwright/test/cli.js'), 'test', '--reporter=list,json'], {
-        PLAYWRIGHT_JSON_OUTPUT_FILE: file,
-      }),
-    (r) => ({ good: r.stats.expected + r.stats.flaky, bad: r.stats.unexpected, why: e2eTroubles(r) }),
-  );
-}
-
-/** Other people's programs that written files are held against; where they cannot be had, that is said. */
+/** Other people's programs that written files are read by; where they cannot be installed, that is said. */
 function fetchTools() {
   const missing = () => TOOLS.filter(([path]) => !existsSync(path)).map(([, name]) => name);
   if (missing().length) fromDebian(missing(), '--no-install-recommends');
-  if (missing().length) console.log(`Not here, so not asked of the files: ${missing().join(', ')}.`);
+  if (missing().length) console.log(`Not installed, so not asked about the files: ${missing().join(', ')}.`);
 }
 
 /** Installs packages from Debian, where that may be done and Debian can be reached; it is not waited for long. */
 function fromDebian(packages, ...how) {
   if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return;
   console.log(`Installing from Debian: ${packages.join(', ')}.`);
-  const quiet = { DEBIAN_FRONTEND: 'noninteractive' };
-  const soon = [
-    '-o',
-    'Acquire::Retries=0',
-    '-o',
-    'Acquire::http::Timeout=15',
-    '-o',
-    'Acquire::https::Timeout=15',
-  ];
-  if (run('apt-get', [...soon, 'update', '-qq'], quiet, 90_000))
-    run('apt-get', [...soon, 'install', '-y', '-qq', ...how, ...packages], quiet, 300_000);
+  const apt = (args, timeout) =>
+    spawnSync('apt-get', args, {
+      stdio: 'inherit',
+      env: { ...env, DEBIAN_FRONTEND: 'noninteractive' },
+      timeout,
+    }).status === 0;
+  const soon = ['Acquire::Retries=0', 'Acquire::http::Timeout=15', 'Acquire::https::Timeout=15'].flatMap(
+    (o) => ['-o', o],
+  );
+  if (apt([...soon, 'update', '-qq'], 90_000))
+    apt([...soon, 'install', '-y', '-qq', ...how, ...packages], 300_000);
 }
 
 function findChromium() {
@@ -127,27 +178,69 @@ function findChromium() {
   return false;
 }
 
-const asked = process.argv.slice(2);
-const unknown = asked.find((name) => !STAGES.some(([stage]) => stage === name));
-if (unknown) {
-  console.error(`There is no stage ${unknown}. The stages: ${STAGES.map(([name]) => name).join(', ')}.`);
-  process.exit(1);
+/** The paths that differ from a commit, new ones among them. */
+function changedSince(commit) {
+  const git = (...args) => spawnSync('git', args, { encoding: 'utf8' });
+  const changed = git('diff', '--name-only', commit, '--');
+  if (changed.status !== 0) {
+    console.error(`There is no commit ${commit}.`);
+    process.exit(1);
+  }
+  const fresh = git('ls-files', '--others', '--exclude-standard').stdout;
+  return [...new Set(`${changed.stdout}${fresh}`.split('\n').filter(Boolean))];
 }
+
+/** What was asked on the command line: which stages, and of their tests which. */
+function plan(asked) {
+  const [first, ...rest] = asked;
+  if (first === 'changed') return affected(changedSince(rest[0] ?? 'HEAD'));
+  const unknown = asked.find((name) => !(name in STAGES));
+  if (unknown) {
+    console.error(
+      `There is no stage ${unknown}. The stages: ${Object.keys(STAGES).join(', ')}; or: changed.`,
+    );
+    process.exit(1);
+  }
+  return { stages: asked.length ? asked : Object.keys(STAGES), related: null, specs: null };
+}
+
+/** These run side by side; the tests one after the other, each with the machine to itself. */
+const TOGETHER = ['lint', 'types', 'rooms', 'unused', 'build'];
+
+const { stages, related, specs } = plan(process.argv.slice(2));
+if (!stages.length) console.log('Nothing has changed.');
 installPackages();
-const times = [];
-for (const [name, what, act] of STAGES) {
-  if (asked.length && !asked.includes(name)) continue;
-  console.log(`\n== ${what}`);
-  const began = Date.now();
-  const told = troubles.length;
-  const { good, bad } = act();
+const times = [`install ${seconds(began).toFixed(0)} s`];
+const late = [];
+let passed = 0;
+let failed = 0;
+
+async function stage(name) {
+  const { what, budget } = STAGES[name];
+  const from = Date.now();
+  const { good, bad, why, note } = await ACTS[name]({ related, specs });
+  const took = seconds(from);
   passed += good;
   failed += bad;
-  times.push(`${name} ${Math.round((Date.now() - began) / 1000)} s`);
-  console.log(`-- ${what}: ${good} passed, ${bad} failed; ${times.at(-1)}`);
-  if (bad && troubles.length === told) troubles.push(`Failed: ${what}.`);
+  troubles.push(...(bad && !why.length ? [''] : why).map((text) => `Failed: ${what}. ${text}`));
+  times.push(`${name} ${took.toFixed(0)} s`);
+  if (took > budget) late.push(`${what} took ${took.toFixed(0)} s of the ${budget} s it may take`);
+  console.log(
+    `-- ${what}: ${good} passed, ${bad} failed; ${took.toFixed(0)} of ${budget} s${note ? `; ${note}` : ''}`,
+  );
+}
+
+const together = stages.filter((name) => TOGETHER.includes(name));
+if (together.length) console.log(`\n== ${together.map((name) => STAGES[name].what).join(', ')}`);
+await Promise.all(together.map(stage));
+for (const name of stages.filter((s) => !TOGETHER.includes(s))) {
+  console.log(`\n== ${STAGES[name].what}`);
+  await stage(name);
 }
 for (const text of troubles) console.log(`\n${text}`);
-console.log(`\n${times.join(', ')}`);
+console.log(
+  `\n${times.join(', ')}; ${seconds(began).toFixed(0)} s in all. A fixed loop: ${calibration().toFixed(0)} ms.`,
+);
+for (const text of late) console.log(`Over budget: ${text}.`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

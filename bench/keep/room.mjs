@@ -6,6 +6,8 @@ import { chromium } from '@playwright/test';
 import sharp from 'sharp';
 import { launch } from '../../scripts/chromium.mjs';
 
+export { calibration } from '../../scripts/calibration.mjs';
+
 /** The app as it was built, on a port of its own; `end` stops it. */
 export async function startApp(port) {
   const server = spawn(
@@ -26,14 +28,6 @@ export async function startApp(port) {
 export const startBrowser = () => chromium.launch(launch);
 
 export const median = (list) => [...list].sort((a, b) => a - b)[list.length >> 1];
-
-/** A fixed piece of reckoning, ms: how fast this machine is just now. */
-export function calibration() {
-  const begun = performance.now();
-  let x = 1;
-  for (let n = 0; n < 5e7; n++) x = (x * 1103515245 + 12345) | 0;
-  return x === 0 ? 0 : performance.now() - begun;
-}
 
 /** Numbers between 0 and 1, the same at each run. */
 export function numbers(seed) {

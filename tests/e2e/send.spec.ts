@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import type { Page } from '@playwright/test';
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
 import sharp from 'sharp';
-import { expect, fill, kept, openDemo, pick, test } from './watch';
+import { expect, fill, openDemo, pick, test } from './watch';
 
 /** The demo about to be sent, its files quick to make. */
 async function openSend(page: Page, ppi = 72) {
@@ -45,84 +45,6 @@ async function made(page: Page, format: string) {
     at: (x: number, y: number) => px[y * info.width + x],
   };
 }
-
-test('a sheet is filled with the repeat, from where it is wanted, as PNG and as TIFF, no dearer than its block', async ({
-  page,
-}) => {
-  await openSend(page);
-  const block = await made(page, 'PNG');
-  expect([block.info.width, block.info.height]).toEqual([1728, 864]);
-
-  await page.getByRole('button', { name: 'Filled sheet' }).click();
-  await expect(
-    page.getByText('1440 x 1440 px at 72 ppi: 0.83 repeat blocks across, 1.67 down.'),
-  ).toBeVisible();
-  await fill(page, 'Sheet width', '60');
-  await fill(page, 'Sheet height', '50');
-  await fill(page, 'Begins, from left', '3');
-  await fill(page, 'Begins, from top', '5');
-  const [x0, y0] = [3 * 72, 5 * 72];
-  for (const format of ['PNG', 'TIFF']) {
-    const sheet = await made(page, format);
-    expect(sheet.name).toMatch(/^kite-weather_brisk_half-drop-sheet_4320x3600_72ppi\.(png|tif)$/);
-    expect([sheet.info.width, sheet.info.height]).toEqual([4320, 3600]);
-    expect((await sharp(sheet.bytes).metadata()).density).toBe(72);
-    let apart = 0;
-    for (let y = 0; y < 3600; y += 7)
-      for (let x = 0; x < 4320; x++)
-        if (sheet.at(x, y) !== block.at((x + x0) % 1728, (y + y0) % 864)) apart++;
-    expect(apart).toBe(0);
-    await expect(page.getByTestId('file-proof')).toContainText('every repeat is the same to the byte');
-  }
-  await page.keyboard.press('8');
-  await expect(
-    page.getByTestId('log-entry').filter({ hasText: 'sheet of Brisk, 4320 x 3600 px' }),
-  ).toHaveCount(2);
-
-  await page.getByRole('button', { name: /^Send,/ }).click();
-  await fill(page, 'Sheet width', '700');
-  await fill(page, 'File ppi', '300');
-  await expect(
-    page.getByText(/The sheet is 210000 x 15000 px; up to 100000 px on a side and 2000 megapixels/),
-  ).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Make the TIFF' })).toBeDisabled();
-});
-
-test('every colourway comes in one zip, each proven, under its own name, its palette beside it', async ({
-  page,
-}) => {
-  await openSend(page);
-  for (const way of ['Lull', 'Dusk', 'Squall'])
-    await page.getByRole('group', { name: 'Colourways' }).getByRole('button', { name: way }).click();
-  await page.getByRole('button', { name: /^More/ }).click();
-  await page.getByLabel('With a palette of each colourway, in one zip').check();
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Make 4 PNG files' }).click();
-  const file = await download;
-  expect(file.suggestedFilename()).toBe('kite-weather_4-colourways_half-drop-block_1728x864_72ppi.zip');
-  await expect(page.getByTestId('file-proof')).toContainText('Size in each of 4 files: 1728 x 864 px');
-  await expect(page.getByTestId('file-proof')).not.toContainText('Do not send');
-  const inside = unzipSync(await readFile(await file.path()));
-  const ways = ['brisk', 'lull', 'dusk', 'squall'];
-  expect(Object.keys(inside)).toEqual([
-    ...ways.map((way) => `kite-weather_${way}_half-drop-block_1728x864_72ppi.png`),
-    ...ways.map((way) => `kite-weather-${way}.gpl`),
-  ]);
-  expect(strFromU8(inside['kite-weather-dusk.gpl'] ?? new Uint8Array())).toMatch(
-    /^GIMP Palette\nName: Kite Weather, Dusk/,
-  );
-  const grounds = await Promise.all(
-    Object.values(inside)
-      .slice(0, 4)
-      .map(async (png) => {
-        const { data, info } = await sharp(png).raw().toBuffer({ resolveWithObject: true });
-        expect([info.width, info.height, info.channels]).toEqual([1728, 864, 3]);
-        return data.subarray(0, 3).toString('hex');
-      }),
-  );
-  const doc = await kept(page);
-  expect(grounds).toEqual(doc.colourways.map((c) => c.colours[0]?.slice(1)));
-});
 
 test('a JPEG of the best quality: whole colours, its ppi, how far off it is said; without ground it is not made', async ({
   page,
@@ -197,43 +119,6 @@ test('as a background of a page and as a vector pattern a browser shows it pixel
   expect(pdf.getSubject()).toContain('sheet of Brisk, 790 x 598 px, 96 ppi, half-drop');
   const { width, height } = pdf.getPage(0).getTrimBox();
   expect([width / 72, height / 72]).toEqual([8, 6].map((v) => expect.closeTo(v, 6)));
-});
-
-test('in layers and in plates: laid over each other, or summed, they are the cloth', async ({ page }) => {
-  await openSend(page, 36);
-  const block = await made(page, 'PNG');
-  const want = await sharp(block.bytes).ensureAlpha().raw().toBuffer();
-  await pick(page, 'As', 'a layer for each motif');
-  const { bytes } = await pressed(page, 'Make the layered ORA');
-  await expect(page.getByTestId('file-proof')).toContainText(
-    '13 layers, each read back; laid over each other',
-  );
-  const files = unzipSync(bytes);
-  const layers = Object.keys(files).filter((name) => name.startsWith('data/'));
-  expect(layers).toHaveLength(13);
-  expect(strFromU8(files['stack.xml'] ?? new Uint8Array())).toContain('name="Box kite');
-  const [ground, ...motifs] = layers.map((name) => Buffer.from(files[name] ?? []));
-  const over = await sharp(ground)
-    .composite(motifs.map((input) => ({ input })))
-    .ensureAlpha()
-    .raw()
-    .toBuffer();
-  let apart = 0;
-  for (const [i, v] of over.entries()) if (Math.abs(v - (want[i] ?? 0)) > 3) apart++;
-  expect(apart / over.length).toBeLessThan(0.002);
-
-  await pick(page, 'As', 'each ink by itself, in grey tones');
-  const zip = await pressed(page, 'Make 7 PNG files');
-  const plates = await Promise.all(
-    Object.values(unzipSync(zip.bytes)).map((png) => sharp(png).extractChannel(0).raw().toBuffer()),
-  );
-  expect(plates).toHaveLength(7);
-  let off = 0;
-  for (let p = 0; p < 864 * 432; p++) {
-    const shares = plates.reduce((sum, plate) => sum + 255 - (plate[p] ?? 0), 0);
-    if (Math.abs(shares - 255) > 6) off++;
-  }
-  expect(off / (864 * 432)).toBeLessThan(0.01);
 });
 
 test('names by a template, a place that is asked for, a disk that is full: nothing half is left, and it can be saved again', async ({

@@ -16,7 +16,7 @@ test('files changed at random are read or refused in a sentence, whatever was ch
   const sound = await samples();
   const all = await run(
     sound.flatMap((c) =>
-      [1, 2, 3, 4, 5, 6].map((k) => ({
+      [1, 2].map((k) => ({
         ...c,
         name: `${c.name}, seed ${k}`,
         bytes: mutated(c.bytes, 9000 + k),
@@ -29,7 +29,7 @@ test('files changed at random are read or refused in a sentence, whatever was ch
 
 test('files made to hang a reader or to fill the memory do neither', async () => {
   // All of them: npm run fuzz.
-  const all = await run(await bombs((_, __, n) => n % 4 === 0));
-  expect(all.length).toBeGreaterThanOrEqual(20);
+  const all = await run(await bombs((_, __, n) => n % 8 === 0));
+  expect(all.length).toBeGreaterThanOrEqual(10);
   expect(wrong(all)).toEqual([]);
 }, 300_000);

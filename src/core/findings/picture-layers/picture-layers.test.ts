@@ -27,9 +27,9 @@ function wash(side: number, torn: boolean): Raster {
 }
 /** Threads across and down: a net, and nothing that stands on it. */
 function plaid(): Raster {
-  const out = newRaster(600, 600);
-  for (let p = 0; p < 360_000; p++) {
-    const [x, y] = [(p % 600) % 60 < 25, Math.floor(p / 600) % 60 < 25];
+  const out = newRaster(300, 300);
+  for (let p = 0; p < 90_000; p++) {
+    const [x, y] = [(p % 300) % 30 < 12, Math.floor(p / 300) % 30 < 12];
     out.data.set(x && y ? [60, 40, 90, 255] : x || y ? [150, 60, 60, 255] : [230, 200, 150, 255], p * 4);
   }
   return out;
@@ -77,7 +77,7 @@ describe('drawings and tiles as wholes', () => {
 
   test('with a picture on it that cannot be told apart no gap is judged, no score is given, and it says so', () => {
     const drawing: SceneLayer = { kind: 'drawing', art: 'layer', x: 20, y: 20, scale: 5 };
-    const report = runCheck(withLayer(drawing, plaid(), 300), plan);
+    const report = runCheck(withLayer(drawing, plaid(), 150), plan);
     expect([report.evenness, report.medianGapMm, report.gapsMm]).toEqual([null, null, []]);
     expect(report.unjudged[0]).toContain('the drawing is not told apart piece by piece');
     expect(
@@ -106,9 +106,9 @@ test('a cloth with a fault that is flattened into one picture is told the same f
 }, 60_000);
 
 test('a piece that a person cut in two is not told to touch itself, nor to be twins', () => {
-  const board = newRaster(600, 600);
-  for (let p = 0; p < 360_000; p++) {
-    const [x, y] = [p % 600, Math.floor(p / 600)];
+  const board = newRaster(300, 300);
+  for (let p = 0; p < 90_000; p++) {
+    const [x, y] = [2 * (p % 300) + 0.5, 2 * Math.floor(p / 300) + 0.5];
     // Nine ovals of three sizes, on paper.
     const [i, j] = [Math.floor(x / 200), Math.floor(y / 200)];
     const r = 45 + 15 * ((i + j) % 3);
@@ -123,7 +123,7 @@ test('a piece that a person cut in two is not told to touch itself, nor to be tw
     ],
   ];
   const layer = { ...tile(null, false), marks: { joins: [], cuts, ground: [] } };
-  const alone = (of: SceneLayer): Scene => ({ ...withLayer(of, board, 150), placements: [] });
+  const alone = (of: SceneLayer): Scene => ({ ...withLayer(of, board, 75), placements: [] });
   const [whole, cut] = [tile(null, false), layer].map((l) => runCheck(alone(l), plan));
   expect([whole, cut].map((r) => r.pictures[0].pieces.length)).toEqual([9, 10]);
   const close = (r: typeof cut) =>

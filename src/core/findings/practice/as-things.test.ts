@@ -18,9 +18,9 @@ const picture = (art: Raster, ppi: number): Scene => ({
 
 /** Thirty-six ovals of three sizes in a loose net, on paper. */
 function board(): Raster {
-  const out = newRaster(600, 600);
-  for (let p = 0; p < 360_000; p++) {
-    const [x, y] = [p % 600, Math.floor(p / 600)];
+  const out = newRaster(300, 300);
+  for (let p = 0; p < 90_000; p++) {
+    const [x, y] = [2 * (p % 300) + 0.5, 2 * Math.floor(p / 300) + 0.5];
     const [i, j] = [Math.floor(x / 100), Math.floor(y / 100)];
     const r = 22 + 5 * ((2 * i + j) % 3);
     const [dx, dy] = [12 * Math.sin(3 * i + 5 * j), 12 * Math.cos(7 * i + 2 * j)];
@@ -31,7 +31,7 @@ function board(): Raster {
 }
 
 test('a fault is planted in what is drawn, drawn anew, and told where it was planted', () => {
-  const { scene, isDrawn } = asThings(picture(board(), 152.4), full);
+  const { scene, isDrawn } = asThings(picture(board(), 76.2), full);
   expect([isDrawn, scene.placements.length]).toEqual([true, 36]);
   const outlines = new Map([...scene.motifs].map(([id, art]) => [id, layingOutlineOf(art)]));
   const silhouettes = new SilhouetteIndex(layout, cell, outlines);

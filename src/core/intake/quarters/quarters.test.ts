@@ -94,7 +94,7 @@ test('paper is found on a bed to a part of a pixel, and a picture with none is t
   expect(paperOnBed(bare)).toEqual(wholePicture(bare));
 });
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8])(
+test.each([1, 2, 3])(
   'sheet %i: quarters in any order, some upside down, are found to lie as they did; slid by half or all turned, it is the same cloth',
   (seed) => {
     const quarters = cut(sheet(seed, 800, 640));

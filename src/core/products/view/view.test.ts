@@ -299,9 +299,9 @@ describe('how it is painted', () => {
   test.each(made.filter(({ id }) => ['cloth', 'cushion', 'gift-wrap'].includes(id)))(
     '$id: its outlines are those of a picture four times as fine, within 8 levels',
     ({ id }) => {
-      const small = { width: 450, height: 350 };
+      const small = { width: 225, height: 175 };
       const map = mapped(id, small);
-      const fine = mapped(id, { width: 1800, height: 1400 });
+      const fine = mapped(id);
       const [a, b] = [painted(map, plain(255)), painted(fine, plain(255))];
       const off: number[] = [];
       for (let y = 0; y < small.height; y++)

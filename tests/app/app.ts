@@ -1,0 +1,105 @@
+import { test as base } from 'vitest';
+import { useChecks } from '../../src/session/checks';
+import { withDb } from '../../src/shelf/db';
+import { onScreen, stepsWith } from '../steps';
+import { expect } from './expect';
+import { Page } from './page';
+
+export { DEMO, LAID, laidOf } from '../demo';
+export { expect, onScreen, type Page };
+
+/** Every test begins with a new page and an empty shelf, and leaves neither. */
+export const test = base.extend<{ page: Page }>({
+  // biome-ignore lint/correctness/noEmptyPattern: vitest wants to see what a fixture takes.
+  page: async ({}, use) => {
+    await clear();
+    getSelection()?.removeAllRanges();
+    const page = new Page();
+    await use(page);
+    if (process.env.SHOW) {
+      const m = process.memoryUsage();
+      console.log(
+        'MEM',
+        process.pid,
+        Math.round(m.rss / 1e6),
+        Math.round(m.heapUsed / 1e6),
+        Math.round(m.external / 1e6),
+        Math.round(m.arrayBuffers / 1e6),
+        (process.cpuUsage().user / 1e6) | 0,
+        (performance.now() / 1000) | 0,
+      );
+    }
+    await page.leave();
+  },
+});
+
+export const { saved, fill, pick, kept, onShelf, openKept, finest } = stepsWith((spot) => expect(spot));
+
+/** Waits until a picture differs from an earlier one, which it must. */
+export const differs = (now: () => Promise<Buffer>, before: Buffer) =>
+  expect.poll(async () => Buffer.compare(before, await now())).not.toBe(0);
+
+const STORES = [
+  'heads',
+  'bolts',
+  'history',
+  'log',
+  'thumbnails',
+  'assets',
+  'settings',
+  'snapshots',
+  'derived',
+] as const;
+type Records = [store: (typeof STORES)[number], key: IDBValidKey, value: unknown][];
+
+const clear = () =>
+  withDb(async (db) => {
+    const tx = db.transaction(STORES, 'readwrite');
+    await Promise.all(STORES.map((name) => tx.objectStore(name).clear()));
+  });
+
+/** The shelf as it is once the demo bolt was opened, drawn and looked over: kept by the process for all its tests. */
+let warm: Records | undefined;
+
+const takeShelf = () =>
+  withDb(async (db) => {
+    const records: Records = [];
+    for (const name of STORES) {
+      const [keys, values] = await Promise.all([db.getAllKeys(name), db.getAll(name)]);
+      for (const [n, key] of keys.entries()) records.push([name, key as IDBValidKey, values[n]]);
+    }
+    return records;
+  });
+
+const layShelf = (records: Records) =>
+  withDb(async (db) => {
+    const tx = db.transaction(STORES, 'readwrite');
+    for (const [name, key, value] of records) {
+      const store = tx.objectStore(name);
+      void store.put(value as never, (store.keyPath === null ? key : undefined) as never);
+    }
+    await tx.done;
+  });
+
+/** Waits until the bolt was looked over, every line measured. */
+export const lookedOver = () => expect.poll(() => useChecks.getState().report?.linesLeft).toBe(0);
+
+/** Opens the demo bolt, as it is when it was opened before, and waits until it was looked over. */
+export async function openDemo(page: Page) {
+  const looked = page.getByRole('button', { name: /^Check, (\d+ to look at|nothing to look at)/ });
+  if (!warm) {
+    await page.goto('/');
+    await page.getByRole('link', { name: 'Open Kite Weather' }).click();
+    await expect(looked).toBeVisible();
+    // What was drawn and found is kept once all has come to rest.
+    await expect
+      .poll(() => withDb(async (db) => (await db.get('derived', ['kite-weather', 'check']))?.value))
+      .toMatchObject({ report: { linesLeft: 0 } });
+    warm = await takeShelf();
+    return;
+  }
+  await layShelf(warm);
+  await page.goto('/bolt/kite-weather');
+  await expect(page.getByTestId('cloth')).toBeVisible();
+  await expect(looked).toBeVisible();
+}

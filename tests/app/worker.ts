@@ -1,0 +1,41 @@
+import { expose } from 'comlink';
+import { services } from '../../src/engine/services';
+import { Writer } from '../../src/shelf/writer';
+
+type Listener = (event: MessageEvent) => void;
+
+/** One end of a line in memory: what is posted on it is heard at the other, in order, a turn later. */
+class End {
+  private readonly listeners = new Set<Listener>();
+  other: End | null = null;
+  addEventListener = (type: string, listener: Listener) => {
+    if (type === 'message') this.listeners.add(listener);
+  };
+  removeEventListener = (_: string, listener: Listener) => void this.listeners.delete(listener);
+  start() {}
+  postMessage = (data: unknown) => {
+    setImmediate(() => {
+      for (const listener of this.other?.listeners ?? []) listener({ data } as MessageEvent);
+    });
+  };
+}
+
+/**
+ * A worker without a browser: the services run in the process of the tests. All workers share what they keep, so none of them
+ * lets go of art that another has; one that was ended is heard no more.
+ */
+export class WorkerInProcess extends End {
+  constructor(url: URL) {
+    super();
+    const inside = new End();
+    inside.other = this;
+    this.other = inside;
+    if (url.pathname.includes('saving.worker')) {
+      const writer = new Writer((told) => inside.postMessage(told));
+      inside.addEventListener('message', ({ data }) => writer.push(data.number, data.write));
+    } else expose({ ...services, letGoOfArt() {} }, inside as never);
+  }
+  terminate() {
+    if (this.other) this.other.other = null;
+  }
+}
