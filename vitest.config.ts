@@ -1,7 +1,11 @@
 import { defineConfig } from 'vitest/config';
 
-/** Tests that put others in the place of what they call, and the longest, which a worker takes by themselves. */
-const APART = ['src/engine/{page-services,index,cut-out,pool}.test.ts', 'tests/{scans,fuzz}/*.test.ts'];
+/** Tests that put something else in the place of what they call: each loads everything for itself. */
+const APART = [
+  'src/shelf/upgrade.test.ts',
+  'src/engine/{page-services,index,cut-out,pool}.test.ts',
+  'src/session/{bolt,checks,inks,intake,jobs,mending,motif-art,print-room,proposal,sprites,trial,wall}.test.ts',
+];
 
 export default defineConfig({
   resolve: { alias: { '@': new URL('./src', import.meta.url).pathname } },
@@ -15,23 +19,27 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'judged',
-          include: ['src/{engine,demo,stand-ins}/**/*.test.ts', 'tests/**/*.test.{ts,tsx}'],
+          include: [
+            'src/{engine,demo,session,shelf,stand-ins,ui}/**/*.test.{ts,tsx}',
+            'tests/**/*.test.{ts,tsx}',
+          ],
           exclude: [...APART, 'tests/app/**'],
           isolate: false,
         },
       },
       {
         extends: true,
-        test: { name: 'above', include: ['src/{session,shelf,ui}/**/*.test.{ts,tsx}', ...APART] },
+        test: { name: 'apart', include: APART },
       },
       // The application without a browser; React as it ships, which takes half the time of the one for development.
       {
         extends: true,
+        oxc: { jsx: { runtime: 'automatic', development: false } },
         test: {
           name: 'app',
           include: ['tests/app/**/*.test.ts'],
           environment: './tests/app/environment.ts',
-          setupFiles: ['tests/app/setup.ts', ...(process.env.PROF ? ['tests/app/zz-prof.ts'] : [])],
+          setupFiles: ['tests/app/setup.ts'],
           env: { NODE_ENV: 'production' },
           testTimeout: 120_000,
           expect: { poll: { timeout: 30_000, interval: 25 } },

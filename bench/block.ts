@@ -1,6 +1,6 @@
 /**
  * A block of 3600 x 3600 px with 150 turned motifs of 500 px, rendered and written as a PNG, beside libvips (by sharp) in the same run:
- * `npm run bench:block`. Ours wraps at every edge, libvips lays what fits. Medians of five.
+ * `npm run bench -- block`. Ours wraps at every edge, libvips lays what fits. Medians of five.
  */
 import sharp, { type OverlayOptions } from 'sharp';
 import { newRaster, type Placed, pixelPlan, prepare, pyramidOf, type Scene } from '../src/core';

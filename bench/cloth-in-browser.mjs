@@ -1,7 +1,7 @@
 /**
  * The cloth under the hand in the browser: a bolt of 120 (then 400) placements of 2000 px motifs is put on the
  * shelf; one is dragged, the wheel zooms, the layout is switched. Told: the time from a pointer or wheel event to
- * the end of the frame that shows it, and frames between. Run `npm run bench:cloth` on a built app.
+ * the end of the frame that shows it, and frames between. Run `npm run bench -- cloth` on a built app.
  */
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';

@@ -1,6 +1,6 @@
 /**
  * A drawing of 3600 x 3600 px with 80 pieces on grainy paper, checked in the browser: how long its worker takes to read it the first
- * time and to check it each time after, and the longest the page itself was held up meanwhile. `npm run bench:drawing` on a built app.
+ * time and to check it each time after, and the longest the page itself was held up meanwhile. `npm run bench -- drawing` on a built app.
  */
 import sharp from 'sharp';
 import { calibration, median, numbers, startApp, startBrowser } from './keep/room.mjs';

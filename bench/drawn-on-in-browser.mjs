@@ -1,6 +1,6 @@
 /**
  * A file that is watched, saved again: from the save to its version in the strip, and to that version judged, at 3600 x 3600 px on the
- * demo; medians of five, with the longest that the page was held up meanwhile. `npm run bench:drawn-on` on a built app.
+ * demo; medians of five, with the longest that the page was held up meanwhile. `npm run bench -- drawn-on` on a built app.
  */
 import { mkdtempSync, renameSync, writeFileSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';

@@ -1,5 +1,5 @@
 /**
- * Pieces taken off coloured grounds: `npm run bench:grounds [seed]`. Twelve colours, ten manners of drawing, flat and washed; how
+ * Pieces taken off coloured grounds: `npm run bench -- grounds [seed]`. Twelve colours, ten manners of drawing, flat and washed; how
  * many pieces are found whole, and how far their colours are from what was drawn.
  */
 import { DEFAULT_INTAKE, firstLook, splitPieces } from '../src/core';

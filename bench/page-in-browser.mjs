@@ -1,6 +1,6 @@
 /**
  * The 600 ppi sample taken apart in the browser: time from the press to the pieces, the longest task of the main
- * thread meanwhile, and the most memory that the page's process held. Run `npm run bench:browser` on a built app.
+ * thread meanwhile, and the most memory that the page's process held. Run `npm run bench -- browser` on a built app.
  */
 import { execFileSync, spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';

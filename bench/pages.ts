@@ -1,6 +1,6 @@
 /**
  * Pages taken apart: how long beside the same chain in OpenCV, and how right on fresh sheets. Run
- * `npm run bench:pages`; OpenCV is Debian's python3-opencv.
+ * `npm run bench -- pages`; OpenCV is Debian's python3-opencv.
  */
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';

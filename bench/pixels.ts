@@ -1,6 +1,6 @@
 /**
  * Line art laid reduced and turned, beside libvips' bicubic (through sharp) and the exact picture: how much of the
- * lines' contrast is left, and how far pixels are off. `npm run bench:pixels`.
+ * lines' contrast is left, and how far pixels are off. `npm run bench -- pixels`.
  */
 import { judgeLines, TURNS } from '../tests/pixels/lines';
 

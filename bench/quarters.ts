@@ -1,5 +1,5 @@
 /**
- * Sheets cut in four, scanned and put together: `npm run bench:quarters [first seed] [count]`. Says how many are laid right, and, held
+ * Sheets cut in four, scanned and put together: `npm run bench -- quarters [first seed] [count]`. Says how many are laid right, and, held
  * against the sheet before it was cut, the step of the paper and the offset of lines at the cuts, found by matching what lies on either
  * side of a cut in that sheet. Manners alternate; seeds under 1000 were used for tuning. PICTURES=folder
  * keeps each sheet as a picture.

@@ -1,6 +1,6 @@
 /**
  * Pictures that went out and come back drawn on, turned over, slid, scaled and packed by libvips (sharp), and strokes drawn over
- * their edges by librsvg: `npm run bench:returns [first seed] [returns, strangers or edges alone]`. Says how many returns are named right and how far off they are laid, and of
+ * their edges by librsvg: `npm run bench -- returns [first seed] [returns, strangers or edges alone]`. Says how many returns are named right and how far off they are laid, and of
  * strokes at edges how many are found and how far off they are told. Manners alternate; seeds under 1000 were used for tuning.
  */
 import sharp from 'sharp';

@@ -1,7 +1,7 @@
 /**
  * Sending, in the browser: from the press to the proven file for the demo block (7200 x 3600 px), and for the same at twice its
  * fineness (14,400 x 7200); the longest that the page was held up meanwhile while a motif is nudged, and the memory that the browser's
- * processes held beyond what they held before. `npm run bench:send` on a built app.
+ * processes held beyond what they held before. `npm run bench -- send` on a built app.
  */
 import { readdirSync, readFileSync } from 'node:fs';
 import { calibration, median, startApp, startBrowser } from './keep/room.mjs';

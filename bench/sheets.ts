@@ -1,5 +1,5 @@
 /**
- * A sheet of 18,000 px filled with a block, written as PNG and TIFF, beside libvips (by sharp) in the same run: `npm run bench:sheets`.
+ * A sheet of 18,000 px filled with a block, written as PNG and TIFF, beside libvips (by sharp) in the same run: `npm run bench -- sheets`.
  * Grainy and flat art, straight and half-drop. Says how long beside libvips, how large beside its file, and whether libvips reads
  * back, at 1,000 places and on every edge of a block, what the block has there.
  */

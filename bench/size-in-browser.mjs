@@ -1,6 +1,6 @@
 /**
  * The size of the whole design, in the browser, on the demo: from a press to the frame that shows it, on the cloth and in the ladder of
- * sizes; medians and the longest of 20. `npm run bench:size` on a built app.
+ * sizes; medians and the longest of 20. `npm run bench -- size` on a built app.
  */
 import { calibration, median, startApp, startBrowser } from './keep/room.mjs';
 

@@ -1,7 +1,7 @@
 /**
  * Things with the cloth on them, in the browser, on the demo, in a picture of about 900 x 700: from a press to the first picture of a
  * thing, to its fine one, and from a change of size or place to its picture; medians and the longest.
- * `npm run bench:things` on a built app.
+ * `npm run bench -- things` on a built app.
  */
 import { calibration, median, startApp, startBrowser } from './keep/room.mjs';
 

@@ -1,5 +1,5 @@
 /**
- * Washes and papers that do not repeat, mended: `npm run bench:tiles [n] [seed]`. How many join afterwards, what changed away from
+ * Washes and papers that do not repeat, mended: `npm run bench -- tiles [n] [seed]`. How many join afterwards, what changed away from
  * the joins beyond the light, and how long a tile of 3600 px takes. The textures are librsvg's turbulence, not our own waves.
  */
 import sharp from 'sharp';

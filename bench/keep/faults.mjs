@@ -1,6 +1,6 @@
 /**
  * Storage that fails in the midst of editing: no room, cleared, its connection closed, taken over by a newer version. After each the
- * steps that are kept are held against the presses that were made. `npm run bench:faults`
+ * steps that are kept are held against the presses that were made. `npm run bench -- faults`
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';

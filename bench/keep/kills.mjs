@@ -1,7 +1,7 @@
 /**
  * Tabs killed at random moments: a third while keys are pressed, a third while a key is held, a third while a slider is dragged.
  * Each press and each move is told to another page when it is made, by the clock that all pages share; the tab is counted as
- * dead when the browser says that it is closed. `npm run bench:kills [times]`
+ * dead when the browser says that it is closed. `npm run bench -- kills [times]`
  */
 import { hexOfOklch, oklchOf, rgbOfHex } from '../../src/core/index.ts';
 import { calibration, median, numbers, startApp, startBrowser } from './room.mjs';

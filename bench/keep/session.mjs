@@ -1,6 +1,6 @@
 /**
  * A long session: rounds of what is done all day, each of which ends where it began. After the first round and after the last the
- * heap, nodes and listeners of the page are counted, and the memory of the whole browser. `npm run bench:session [minutes]`
+ * heap, nodes and listeners of the page are counted, and the memory of the whole browser. `npm run bench -- session [minutes]`
  */
 import { startApp, startBrowser } from './room.mjs';
 

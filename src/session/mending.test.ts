@@ -69,10 +69,10 @@ const { dismissFinding, mendOf, takeUpAgain } = await import('../core');
 const now = () => useBolt.getState().project as Project;
 const proposed = () => useProposal.getState().proposal;
 
-/** 4 x 4 discs of 24 mm, 60 mm apart and shaken a little; one slid until it nearly touches its neighbour. */
+/** 5 x 5 discs of 24 mm, 60 mm apart and shaken a little; one slid until it nearly touches its neighbour. */
 beforeEach(() => {
-  const laid = Array.from({ length: 16 }, (_, n): Placement => {
-    const [i, j] = [n % 4, Math.floor(n / 4)];
+  const laid = Array.from({ length: 25 }, (_, n): Placement => {
+    const [i, j] = [n % 5, Math.floor(n / 5)];
     return {
       id: `p${n}`,
       motif: KINDS[(i + 2 * j) % 3],
@@ -91,10 +91,10 @@ beforeEach(() => {
       ),
     ),
   );
-  const sized = { ...begun, brief: { ...begun.brief, widthMm: 240, heightMm: 240 } };
+  const sized = { ...begun, brief: { ...begun.brief, widthMm: 300, heightMm: 300 } };
   const project = apply(
     apply(sized, addPlacements(laid)),
-    setPlacements({ p9: { x: laid[8].x + 25, y: laid[8].y } }),
+    setPlacements({ p12: { x: laid[11].x + 25, y: laid[11].y } }),
   );
   useBolt.setState({ project });
   useBolt.setState({ past: [], future: [] });

@@ -1,4 +1,5 @@
 import { beforeEach, expect, test, vi } from 'vitest';
+import { each } from '../../tests/each';
 import { addMotifs, addPlacements, apply, motifOf, newProject, type Placement, setPlacements } from '../core';
 import type { Work } from '../engine';
 
@@ -173,7 +174,7 @@ test('a filler is never offered larger than its pixels print', () => {
   if (!project) throw new Error('No bolt.');
   const laid = { ...project, placements: project.placements.map((p) => ({ ...p, scale: 2 })) };
   const ppi = project.motifs[0].ppi;
-  for (const { scales } of proposal.fillersOf(laid)) expect(scales[2]).toBeLessThanOrEqual(ppi / 150);
+  for (const { scales } of each(proposal.fillersOf(laid))) expect(scales[2]).toBeLessThanOrEqual(ppi / 150);
 });
 
 test('a patch is offered what fits; the largest fit of a placement clears its neighbours', async () => {

@@ -1,9 +1,20 @@
-import { test as base } from 'vitest';
+import { afterAll, test as base, beforeAll } from 'vitest';
 import { useChecks } from '../../src/session/checks';
 import { withDb } from '../../src/shelf/db';
 import { onScreen, stepsWith } from '../steps';
 import { expect } from './expect';
 import { Page } from './page';
+import { checking } from './worker';
+
+/** For a file of tests that are not about what the check finds: after an edit it gives no answer. */
+export function withoutChecks() {
+  beforeAll(() => {
+    checking.on = false;
+  });
+  afterAll(() => {
+    checking.on = true;
+  });
+}
 
 export { DEMO, LAID, laidOf } from '../demo';
 export { expect, onScreen, type Page };
@@ -16,19 +27,6 @@ export const test = base.extend<{ page: Page }>({
     getSelection()?.removeAllRanges();
     const page = new Page();
     await use(page);
-    if (process.env.SHOW) {
-      const m = process.memoryUsage();
-      console.log(
-        'MEM',
-        process.pid,
-        Math.round(m.rss / 1e6),
-        Math.round(m.heapUsed / 1e6),
-        Math.round(m.external / 1e6),
-        Math.round(m.arrayBuffers / 1e6),
-        (process.cpuUsage().user / 1e6) | 0,
-        (performance.now() / 1000) | 0,
-      );
-    }
     await page.leave();
   },
 });
@@ -88,6 +86,8 @@ export const lookedOver = () => expect.poll(() => useChecks.getState().report?.l
 export async function openDemo(page: Page) {
   const looked = page.getByRole('button', { name: /^Check, (\d+ to look at|nothing to look at)/ });
   if (!warm) {
+    const { on } = checking;
+    checking.on = true;
     await page.goto('/');
     await page.getByRole('link', { name: 'Open Kite Weather' }).click();
     await expect(looked).toBeVisible();
@@ -96,6 +96,7 @@ export async function openDemo(page: Page) {
       .poll(() => withDb(async (db) => (await db.get('derived', ['kite-weather', 'check']))?.value))
       .toMatchObject({ report: { linesLeft: 0 } });
     warm = await takeShelf();
+    checking.on = on;
     return;
   }
   await layShelf(warm);

@@ -1,4 +1,6 @@
-import { expect, fill, kept, onShelf, openDemo, pick, test } from './app';
+import { expect, fill, kept, onShelf, openDemo, pick, test, withoutChecks } from './app';
+
+withoutChecks();
 
 test('what it is for: who prints it, how many colours, the theme, a deadline in its time zone; told where it matters, and undone', async ({
   page,

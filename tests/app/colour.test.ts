@@ -3,8 +3,11 @@ import { readFile } from 'node:fs/promises';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { expect, fill, kept, openDemo, type Page, pick, test } from './app';
+import { each } from '../each';
+import { expect, fill, kept, openDemo, type Page, pick, test, withoutChecks } from './app';
 import type { Download } from './downloads';
+
+withoutChecks();
 
 /** Brisk as the demo ships it; its second colour is that of the line. */
 const BRISK: string[] = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')).colourways[0]
@@ -137,7 +140,7 @@ test('inks: order, merged, parted, made flat, worn by turns; flat screens in reg
   const names = Object.keys(files).filter((n) => n.endsWith('.png'));
   expect(names).toHaveLength(4);
   const metas = await Promise.all(names.map((n) => sharp(files[n]).metadata()));
-  for (const m of metas) expect([m.width, m.height, m.density]).toEqual([864, 432, 36]);
+  for (const m of each(metas)) expect([m.width, m.height, m.density]).toEqual([864, 432, 36]);
   const stats = await sharp(files[names[0]]).greyscale().raw().toBuffer();
   expect(new Set(stats)).toEqual(new Set([0, 255]));
   expect(String(Buffer.from(files['screens.csv']))).toContain(names[3]);

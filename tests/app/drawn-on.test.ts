@@ -4,11 +4,12 @@ import sharp from 'sharp';
 import { DEMO, expect, kept, openDemo, openKept, type Page, pick, test } from './app';
 
 /** A cell of 4 in with seven of the demo's small motifs on it, the part Draw open. */
-async function openSmall(page: Page) {
+async function openSmall(page: Page, ppi = 150) {
   await openDemo(page);
   const small = new Set(DEMO.motifs.filter((m) => m.role === 'filler').map((m) => m.id));
   const placements = DEMO.placements.filter((p) => small.has(p.motif)).slice(0, 7);
-  await openKept(page, { ...DEMO, brief: { ...DEMO.brief, widthMm: 101.6, heightMm: 101.6 }, placements });
+  const brief = { ...DEMO.brief, widthMm: 101.6, heightMm: 101.6, ppi };
+  await openKept(page, { ...DEMO, brief, placements });
   await page.getByRole('button', { name: /^Lay,/ }).click();
   await page.getByRole('button', { name: 'Draw', exact: true }).click();
 }
@@ -24,17 +25,15 @@ async function out(page: Page): Promise<{ name: string; bytes: Buffer }> {
 
 const stroke = (x0: number, y0: number, x1: number, y1: number, wide: number, ink = '#1f3d6b') =>
   `<path d="M${x0} ${y0}L${x1} ${y1}" stroke="${ink}" stroke-width="${wide}" shape-rendering="crispEdges"/>`;
-const drawn = (bytes: Buffer, body: string, side = 1200) =>
-  sharp(bytes)
-    .composite([
-      {
-        input: Buffer.from(
-          `<svg xmlns="http://www.w3.org/2000/svg" width="${side}" height="${side}">${body}</svg>`,
-        ),
-      },
-    ])
+/** Draws on a picture in lines told in px of 300 to the inch; `side`: how many it would have so. */
+async function drawn(bytes: Buffer, body: string, side = 1200): Promise<Buffer> {
+  const { width = 0, height = 0 } = await sharp(bytes).metadata();
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${side} ${(side * height) / width}">${body}</svg>`;
+  return sharp(bytes)
+    .composite([{ input: Buffer.from(svg) }])
     .png()
     .toBuffer();
+}
 const bring = (page: Page, name: string, buffer: Buffer, mimeType = 'image/png') =>
   page.getByLabel('Choose the file').setInputFiles({ name, mimeType, buffer });
 /** What is said where something cannot be taken back; the page has another, empty one. */
@@ -44,7 +43,7 @@ const version = (page: Page, n: number) => page.getByTestId('version').filter({ 
 test('out and back: what is new is laid on the cloth, its loose end is told and mended; a return turned over is laid right; nothing else changes', async ({
   page,
 }) => {
-  await openSmall(page);
+  await openSmall(page, 300);
   const before = await kept(page);
   const { name, bytes } = await out(page);
   expect(name).toBe('kite-weather_slid-both_1.png');

@@ -1,4 +1,6 @@
-import { differs, expect, fill, openDemo, pick, test } from './app';
+import { differs, expect, fill, openDemo, pick, test, withoutChecks } from './app';
+
+withoutChecks();
 
 test('sizes that cannot be are refused in words and change nothing', async ({ page }) => {
   await openDemo(page);

@@ -1,6 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { addPlacements, apply, type Project } from '../../src/core';
-import { expect, fill, kept, onScreen, openDemo, openKept, type Page, pick, test } from './app';
+import {
+  expect,
+  fill,
+  kept,
+  onScreen,
+  openDemo,
+  openKept,
+  type Page,
+  pick,
+  test,
+  withoutChecks,
+} from './app';
+
+withoutChecks();
 
 const DEMO: Project = JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8'));
 const KITE = DEMO.motifs[0];

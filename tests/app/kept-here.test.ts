@@ -1,6 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import sharp from 'sharp';
-import { expect, fill, openDemo, test } from './app';
+import { expect, fill, openDemo, test, withoutChecks } from './app';
+
+withoutChecks();
 
 test('a block without ground, in another colourway than the one on show', async ({ page }) => {
   await openDemo(page);

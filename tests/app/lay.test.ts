@@ -1,3 +1,4 @@
+import { each } from '../each';
 import {
   differs,
   expect,
@@ -11,7 +12,10 @@ import {
   pick,
   saved,
   test,
+  withoutChecks,
 } from './app';
+
+withoutChecks();
 
 const cloth = (page: Page) => page.getByTestId('cloth');
 const frames = (page: Page) => page.getByTestId('handles');
@@ -221,7 +225,7 @@ test('special places, symmetric sets, largest fit; a stand-in gives its place to
     const m = swapped.motifs.find((q) => q.id === id);
     return m ? Math.sqrt(m.width * m.height) / m.ppi : 0;
   };
-  for (const [n, p] of swapped.placements.entries()) {
+  for (const [n, p] of each(swapped.placements.entries())) {
     expect([p.x, p.y, p.angle]).toEqual([four[n].x, four[n].y, four[n].angle]);
     expect(p.scale * size(p.motif)).toBeCloseTo(size(four[n].motif), 9);
   }

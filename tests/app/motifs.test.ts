@@ -1,8 +1,10 @@
 import { readFile } from 'node:fs/promises';
 import { strToU8, zipSync } from 'fflate';
 import sharp from 'sharp';
-import { expect, fill, kept, LAID, laidOf, openDemo, type Page, saved, test } from './app';
+import { expect, fill, kept, LAID, laidOf, openDemo, type Page, saved, test, withoutChecks } from './app';
 import { CLOTH } from './cloth';
+
+withoutChecks();
 
 async function atMotifs(page: Page) {
   await openDemo(page);

@@ -1,4 +1,6 @@
-import { expect, kept, LAID, onShelf, openDemo, test } from './app';
+import { expect, kept, LAID, onShelf, openDemo, test, withoutChecks } from './app';
+
+withoutChecks();
 
 test('undo goes on after a reload, step by step', async ({ page }) => {
   await openDemo(page);

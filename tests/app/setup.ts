@@ -53,6 +53,14 @@ class Sized {
   disconnect() {}
 }
 
+/** The page is as wide as a desk's, light, and whoever looks at it asks for no motion. */
+const MEDIA = [/prefers-reduced-motion/, /min-width:\s*\d{1,3}px|min-width:\s*1[01]\d\dpx/];
+window.matchMedia = (media: string) =>
+  Object.assign(new EventTarget(), {
+    ...{ media, matches: MEDIA.some((m) => m.test(media)), onchange: null },
+    ...{ addListener() {}, removeListener() {} },
+  }) as MediaQueryList;
+
 Object.assign(globalThis, {
   ...{ Worker: WorkerInProcess, fetch: answer, ResizeObserver: Sized },
   requestIdleCallback: (act: () => void) => setTimeout(act, 0),

@@ -4,16 +4,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { expect, fill, kept, openDemo, test } from './watch';
+import { DEMO, expect, kept, openDemo, openKept, test } from './watch';
 
 const dir = mkdtempSync(join(tmpdir(), 'hexaplex-'));
 
-/** The demo bolt with a cell of 4 in, its part Draw open. */
+/** A cell of 4 in with seven of the demo's small motifs on it, the part Draw open. */
 async function openSmall(page: Page) {
   await openDemo(page);
-  await page.keyboard.press('1');
-  await fill(page, 'Cell width', '4');
-  await fill(page, 'Cell height', '4');
+  const small = new Set(DEMO.motifs.filter((m) => m.role === 'filler').map((m) => m.id));
+  const placements = DEMO.placements.filter((p) => small.has(p.motif)).slice(0, 7);
+  await openKept(page, { ...DEMO, brief: { ...DEMO.brief, widthMm: 101.6, heightMm: 101.6 }, placements });
   await page.getByRole('button', { name: /^Lay,/ }).click();
   await page.getByRole('button', { name: 'Draw', exact: true }).click();
 }

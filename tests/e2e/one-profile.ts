@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type BrowserContext, test as base } from '@playwright/test';
+import { type BrowserContext, test as base, expect } from '@playwright/test';
 import { WARM } from './warm-shelf';
 
 /** Throws all databases of a page's origin away but one. */
@@ -28,6 +28,8 @@ export const test = base.extend<object, { profile: BrowserContext }>({
         ...launchOptions,
         viewport,
         baseURL,
+        // Nothing is waited for that only fades or slides.
+        reducedMotion: 'reduce',
       });
       await use(profile);
       await profile.close();
@@ -43,7 +45,7 @@ export const test = base.extend<object, { profile: BrowserContext }>({
     // A page that was closed lets go of its bolt a moment later.
     await last.goto('/icon.svg');
     const held = async () => (await navigator.locks.query()).held?.length ?? 0;
-    while (await last.evaluate(held)) await last.evaluate(() => new Promise(requestAnimationFrame));
+    await expect.poll(() => last.evaluate(held), { message: 'bolts still held', timeout: 30_000 }).toBe(0);
     await last.evaluate(forgetBut, WARM);
     await last.goto('about:blank');
     const devtools = await profile.newCDPSession(last);

@@ -26,6 +26,7 @@ import {
   type TileLayer,
   tinted,
 } from '../../src/core';
+import { each } from '../each';
 import { expect, openDemo, openKept, test } from './watch';
 
 const demo = projectSchema.parse(JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')));
@@ -199,7 +200,7 @@ const keepPictures = (page: Page) =>
 async function asInTheFile(page: Page, cases: Project[]) {
   await openDemo(page);
   await keepPictures(page);
-  for (const project of cases) {
+  for (const project of each(cases)) {
     await openKept(page, project);
     // A cloth is checked once all its motifs are drawn.
     await expect(

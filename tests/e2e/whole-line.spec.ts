@@ -56,6 +56,13 @@ test('the whole line: bolt, scan, motifs, half-drop, pin cleared, colourway, fil
   await expect(page.getByTestId('finding').first()).toContainText('Bare patch');
   await expect(page.getByTestId('pin').first()).toBeVisible();
   await page.getByRole('button', { name: 'Show finding 1 on the cloth' }).click();
+  // Its pin comes to the middle of the cloth.
+  const middle = async () => {
+    const pin = await page.getByTestId('pin').first().boundingBox();
+    const cloth = await page.getByTestId('cloth').boundingBox();
+    return Math.abs((pin?.x ?? 0) + 14 - (cloth?.x ?? 0) - (cloth?.width ?? 0) / 2);
+  };
+  await expect.poll(middle).toBeLessThan(12);
 
   // Drag the stray one from 62, 62 to 75, 100, by whichever copy the handles stand on.
   const grip = await page.getByTestId('handles').boundingBox();

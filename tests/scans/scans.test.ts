@@ -29,7 +29,7 @@ test('a soft shadow goes with the paper, and takes no dark or pale part of the a
   expect(iou.filter((i) => i > 0.95).length).toBeGreaterThanOrEqual(17);
 }, 30_000);
 
-// All seven manners: npm run bench:scans.
+// All seven manners: npm run bench -- scans.
 test.each(['gouache'] as const)(
   '%s, by which nothing was tuned: whole, alone, its outline held',
   async (manner) => {

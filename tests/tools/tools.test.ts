@@ -11,6 +11,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { encodePng, newRaster, PAPERS, type Rgb } from '../../src/core';
 import type { SceneRequest, SendAsk } from '../../src/engine/protocol';
 import { services } from '../../src/engine/services';
+import { each } from '../each';
 
 const folder = mkdtempSync(join(tmpdir(), 'hexaplex-'));
 const asset = '7'.repeat(64);
@@ -94,7 +95,7 @@ describe('what other programs say of the files', () => {
       ['inks', { cmyk: true, profile }, /separated[\s\S]*Samples\/Pixel: 4/],
       ['grey', { alone: { motif: 'm' } }, /min-is-black[\s\S]*Samples\/Pixel: 1/],
     ];
-    for (const [name, ask, kind] of kinds) {
+    for (const [name, ask, kind] of each(kinds)) {
       const said = says('tiffinfo', await file(`${name}.tif`, ask));
       expect(said).toMatch(/Image Width: 700 Image Length: 500/);
       expect(said).toMatch(/Resolution: 150, 150 pixels\/inch/);

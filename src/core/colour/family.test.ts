@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { each } from '../../../tests/each';
 import { seededRandom } from '../lay';
 import {
   dressColours,
@@ -28,13 +29,13 @@ describe('whole-colourway moves', () => {
     fc.assert(
       fc.property(anyColours, fc.double({ min: -1, max: 1, noNaN: true }), (colours, by) => {
         const same = moveColours(colours, NO_MOVE);
-        for (const [n, hex] of same.entries())
+        for (const [n, hex] of each(same.entries()))
           expect(Math.abs(lightnessOf(hex) - lightnessOf(colours[n]))).toBeLessThan(0.01);
         const moved = moveColours(colours, { turn: 40, lighter: by, stronger: by, warmer: by }, [0]);
         expect(moved[0]).toBe(colours[0]);
         const all = moveColours(colours, { ...NO_MOVE, lighter: by });
-        for (const [i, p] of colours.entries()) {
-          for (const [j, q] of colours.entries()) {
+        for (const [i, p] of each(colours.entries())) {
+          for (const [j, q] of each(colours.entries())) {
             if (lightnessOf(p) - lightnessOf(q) > 0.05)
               expect(lightnessOf(all[i])).toBeGreaterThan(lightnessOf(all[j]) - 0.004);
           }
@@ -62,7 +63,7 @@ describe('whole-colourway moves', () => {
   test('one colour keeps the light-dark order; two colours are two, and counter-changed change places', () => {
     const hues = oneColour(WAY, '#1f6f6b');
     expect(sameOrder(WAY, hues)).toBe(true);
-    for (const hex of hues) {
+    for (const hex of each(hues)) {
       const { c, h } = oklchOf(hex);
       if (c > 0.02) expect(Math.abs(h - oklchOf('#1f6f6b').h)).toBeLessThan(8);
     }

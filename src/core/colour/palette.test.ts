@@ -1,4 +1,5 @@
 import { describe, expect, test } from 'vitest';
+import { each } from '../../../tests/each';
 import { closeInks, drawShapes, randomInks, randomShapes } from '../../../tests/inks/make-art';
 import { newRaster, type Raster } from '../raster';
 import { differenceOf, extractPalette, type Rgb } from '.';
@@ -47,7 +48,7 @@ describe('inks taken from art', () => {
       });
       const found = extractPalette([art]).inks;
       expect(found).toHaveLength(5);
-      for (const ink of inks)
+      for (const ink of each(inks))
         expect(Math.min(...found.map((f) => differenceOf(ink, f.rgb)))).toBeLessThan(ink === inks[4] ? 4 : 2);
     }
   });

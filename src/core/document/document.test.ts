@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { completeSize, counted } from '..';
 import { DEFAULT_INTAKE } from '../intake';
 import { cellMiddle, type Layout, latticeOf } from '../lattice';
-import { hitTest, reachOf, type Silhouette } from '../lay';
+import { boxSilhouette, hitTest, reachOf, type Silhouette } from '../lay';
 import {
   addMotifs,
   addPlacement,
@@ -247,4 +247,33 @@ test('sizes, pixels and ppi: any two give the third', () => {
   expect(completeSize({ mm: 0, px: 3000, ppi: 400 }, 'px+ppi').mm).toBeCloseTo(190.5, 9);
   expect(completeSize({ mm: 254, px: 3000, ppi: 0 }, 'mm+px').ppi).toBeCloseTo(300, 9);
   expect(() => completeSize({ mm: 0, px: 10, ppi: 300 }, 'mm+px')).toThrow(/above 0/);
+});
+
+test('art that is not drawn yet is grabbed anywhere in its box, turned and sized, and nowhere beside it', () => {
+  const box = boxSilhouette({ width: 30, height: 8 });
+  expect([box.widthMm, box.heightMm, box.alpha.every((a) => a === 255)]).toEqual([30, 8, true]);
+  const laid = [{ id: 'bar', motif: 'm', x: 50, y: 50, angle: 90, scale: 2, mirror: false }];
+  const at = (x: number, y: number) =>
+    hitTest(
+      laid,
+      new Map([['m', box]]),
+      { kind: 'straight', drop: { p: 1, q: 2 } },
+      { width: 200, height: 200 },
+      { x, y },
+      0,
+    );
+  // A quarter turned at twice its size: 16 mm across, 60 mm down.
+  for (const [x, y] of [
+    [50, 50],
+    [43, 21],
+    [57, 79],
+  ] as const)
+    expect(at(x, y)?.id).toBe('bar');
+  for (const [x, y] of [
+    [41, 50],
+    [59, 50],
+    [50, 18],
+    [50, 82],
+  ] as const)
+    expect(at(x, y)).toBeNull();
 });

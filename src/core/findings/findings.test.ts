@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { each } from '../../../tests/each';
 import { motifOf } from '../../../tests/gaps/known-shapes';
 import { type Layout, latticeOf, nearestCopy, type Point, pixelPlan, type Size } from '../lattice';
 import { newRaster, pyramidOf } from '../raster';
@@ -97,7 +98,7 @@ describe('measured as they are', () => {
             return Math.hypot(near.x - q.x, near.y - q.y) - R;
           }),
         );
-      for (const { at: told, widthMm } of bare) {
+      for (const { at: told, widthMm } of each(bare)) {
         let most = 0;
         for (let y = -2; y <= 2; y += 0.05)
           for (let x = -2; x <= 2; x += 0.05) most = Math.max(most, room({ x: told.x + x, y: told.y + y }));
@@ -304,7 +305,7 @@ describe('known answers', () => {
         (g) => g.placements.includes(tight[12].id ?? '') && g.placements.includes(tight[11].id ?? ''),
       ),
     ).toBe(true);
-    for (const g of gaps) expect(g.gapMm).toBeLessThan(g.limitMm);
+    for (const g of each(gaps)) expect(g.gapMm).toBeLessThan(g.limitMm);
   });
 
   test('two of the same side by side are twins; farther apart, or of two sizes, they are not', () => {
@@ -486,7 +487,7 @@ describe('laws', () => {
     );
     expect(counts[0]).toBeLessThanOrEqual(counts[1]);
     expect(counts[1]).toBeLessThanOrEqual(counts[2]);
-    for (const v of Object.values(limitsOf('packed', 'strict'))) expect(v).toBeGreaterThan(0);
+    for (const v of each(Object.values(limitsOf('packed', 'strict')))) expect(v).toBeGreaterThan(0);
   });
 
   test('nothing, one thing, all overlapping, fully covered, a tiny cell, one colour: an answer, never NaN', () => {
@@ -505,7 +506,7 @@ describe('laws', () => {
         CELL,
       ],
     ];
-    for (const [placements, cell] of odd) {
+    for (const [placements, cell] of each(odd)) {
       for (const layout of [
         STRAIGHT,
         HALF,

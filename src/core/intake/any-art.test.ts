@@ -28,7 +28,7 @@ const NAVY = [31, 43, 74];
 
 describe('art on a coloured ground', () => {
   test.each([
-    // All manners on all grounds: npm run bench:grounds.
+    // All manners on all grounds: npm run bench -- grounds.
     ['rings', 'navy', true],
     ['dark', 'terracotta', false],
   ] as const)('%s on %s: pieces come off whole, their colours their own', async (manner, ground, washed) => {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { each } from '../../../tests/each';
 import { crop, newRaster, type Raster } from '../raster';
 import {
   type Corners,
@@ -75,7 +76,7 @@ describe('squaring a page', () => {
           { x: map.width, y: map.height },
           { x: 0, y: map.height },
         ];
-        for (const [i, p] of at.entries()) {
+        for (const [i, p] of each(at.entries())) {
           expect(map.toPicture(p).x).toBeCloseTo(corners[i].x, 4);
           expect(map.toPicture(p).y).toBeCloseTo(corners[i].y, 4);
         }
@@ -145,7 +146,7 @@ describe('finding the page', () => {
         })) as Corners;
         const found = findPage(onTable(corners));
         expect(found?.by).toBe('outline');
-        for (const [i, p] of (found?.corners ?? []).entries()) {
+        for (const [i, p] of each((found?.corners ?? []).entries())) {
           expect(Math.hypot(p.x - corners[i].x, p.y - corners[i].y)).toBeLessThan(8);
         }
       }),

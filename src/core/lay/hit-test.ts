@@ -11,6 +11,19 @@ export type Silhouette = {
   heightMm: number;
 };
 
+/** How many pixels the long side of a filled box has. */
+const BOX_PX = 16;
+
+/**
+ * The silhouette of art that is not drawn yet: all of its box.
+ * @param width of the art, mm. @param height mm.
+ */
+export function boxSilhouette({ width: widthMm, height: heightMm }: Size): Silhouette {
+  const pxMm = Math.max(widthMm, heightMm) / BOX_PX;
+  const [width, height] = [widthMm, heightMm].map((mm) => Math.max(1, Math.ceil(mm / pxMm - 1e-9)));
+  return { width, height, alpha: new Uint8Array(width * height).fill(255), pxMm, widthMm, heightMm };
+}
+
 type Laid = {
   id: string;
   motif: string;

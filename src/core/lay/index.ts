@@ -3,7 +3,7 @@ export { asMotif, changePlaces, liesWell } from './change-places';
 export { type Filler, FREE_ANGLES, fillGap, type Offer } from './fill';
 export { largestFit } from './fit';
 export { type Forecast, forecast, type Usual } from './forecast';
-export { type CopyHit, hitTest, reachOf, type Silhouette } from './hit-test';
+export { boxSilhouette, type CopyHit, hitTest, reachOf, type Silhouette } from './hit-test';
 export { type Outline, outlineOf, trueOutlineOf } from './outline';
 export { seededRandom } from './random';
 export {

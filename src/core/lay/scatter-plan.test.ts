@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { each } from '../../../tests/each';
 import { scatterPlan } from '.';
 
 const ROLES = ['hero', 'secondary', 'filler'] as const;
@@ -24,7 +25,7 @@ test('counts and sizes make the cover asked, as far as pixels and numbers allow;
         const plan = scatterPlan(all, 93_000, cover, gap, odd);
         let laid = 0;
         let most = 0;
-        for (const m of all) {
+        for (const m of each(all)) {
           const sort = plan.get(m.id);
           if (!sort) throw new Error('Left out.');
           expect(sort.count).toBeGreaterThanOrEqual(1);

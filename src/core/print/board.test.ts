@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
+import { each } from '../../../tests/each';
 import { boardSheet } from '.';
 
 const board = (n: number, cell = 300) => ({
@@ -20,7 +21,7 @@ test('one to sixteen colourways at one scale, nothing off the sheet and no two c
       const pictures = marks.filter((m) => m.kind === 'picture');
       expect(pictures).toHaveLength(n);
       expect(new Set(pictures.map((p) => `${p.width} ${p.height}`)).size).toBe(1);
-      for (const m of marks) {
+      for (const m of each(marks)) {
         expect(m.x).toBeGreaterThanOrEqual(0);
         expect(m.y).toBeGreaterThan(0);
         expect(m.x + m.width).toBeLessThanOrEqual(width);

@@ -3,12 +3,14 @@
 import { useSnackbar } from 'notistack';
 import { type PointerEvent, useRef } from 'react';
 import {
+  boxSilhouette,
   cellOf,
   hitTest,
   imagesOf,
   type Point,
   type Project,
   placementsWithin,
+  pxToMm,
   setReserves,
   twinOf,
 } from '@/core';
@@ -72,6 +74,10 @@ export function useGrab() {
 
   const hitAt = (project: Project, screen: Screen, at: Point) => {
     const silhouettes = new Map([...useSprites.getState().sprites].map(([id, s]) => [id, s.silhouette]));
+    // Art that is still being drawn can be grabbed by its box.
+    for (const { id, width, height, ppi } of project.motifs)
+      if (!silhouettes.has(id))
+        silhouettes.set(id, boxSilhouette({ width: pxToMm(width, ppi), height: pxToMm(height, ppi) }));
     return hitTest(
       inSight(project),
       silhouettes,

@@ -13,6 +13,8 @@ export const SURROUND = { light: '#c1c1c1', dark: '#363636' };
 export const TAPE = { light: '#ecdca6', dark: '#4b4226' };
 
 export const theme = createTheme({
+  // Whoever asks for less motion gets none: what opens is there at once.
+  motion: { reducedMotion: 'system' },
   // Below `sm` the bench stands upright: the selvedge is a row, the tray a sheet.
   breakpoints: { values: { xs: 0, sm: 700, md: 900, lg: 1100, xl: 1536 } },
   cssVariables: { colorSchemeSelector: 'data-scheme' },

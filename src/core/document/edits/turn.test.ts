@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
+import { each } from '../../../../tests/each';
 import { latticeOf, nearestCopy, pixelPlan, uprightTurns } from '../../lattice';
 import { newRaster, pyramidOf } from '../../raster';
 import { renderBlock, renderWindow, type Scene } from '../../render';
@@ -90,12 +91,12 @@ test('turned by a quarter it is the picture that another library turns; by an an
 });
 
 test('whatever the turn, placements keep their distances from each other; what lies upright is not turned', () => {
-  for (const turn of uprightTurns(demo.layout, cellOf(demo))) {
+  for (const turn of each(uprightTurns(demo.layout, cellOf(demo)))) {
     const turned = apply(demo, turnDesign(turn));
     const [from, to] = [latticeOf(demo.layout, cellOf(demo)), latticeOf(turned.layout, cellOf(turned))];
     const [first, ...others] = demo.placements;
     const moved = new Map(turned.placements.map((p) => [p.id, p]));
-    for (const p of others) {
+    for (const p of each(others)) {
       const q = nearestCopy(from, p, first);
       const a = moved.get(first.id);
       const b = moved.get(p.id);

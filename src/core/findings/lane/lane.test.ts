@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { each } from '../../../../tests/each';
 import { type KnownShape, knownShape, laid, motifOf } from '../../../../tests/gaps/known-shapes';
 import { type Layout, latticeOf, type Point, pixelPlan } from '../../lattice';
 import { seededRandom } from '../../lay';
@@ -56,7 +57,7 @@ test('lanes are as wide as outlines known to the last digit leave them, within 0
     const known = placements.map((p) => laid(shapes[Number(p.motif.slice(1))] as KnownShape, p));
     const plan = pixelPlan(layout, CELL, 150);
     const found = runCheck({ ground: [250, 246, 238], motifs, placements }, plan);
-    for (const f of found.findings) {
+    for (const f of each(found.findings)) {
       if (f.kind !== 'lane' || f.cover > 0) continue;
       told++;
       const free = freeAt(known, layout, f.along, f.at);

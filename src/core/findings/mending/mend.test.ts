@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { judge } from '../../../../tests/cloths/judge';
 import { fillersOf, GROUND, LEADS, makeCloth, WEIGHTS } from '../../../../tests/cloths/make-cloth';
+import { each } from '../../../../tests/each';
 import { latticeOf, pixelPlan } from '../../lattice';
 import {
   faults,
@@ -32,7 +33,7 @@ describe('planted faults', () => {
   test('made-up cloths: each kind of fault is found at its place, and clean ones are left in peace', () => {
     const { warnings, verdicts } = judge(1, SEED);
     expect(warnings).toBeLessThan(0.5);
-    for (const fault of faults()) {
+    for (const fault of each(faults())) {
       expect([fault, verdicts[fault].recall]).toEqual([fault, 1]);
       expect(verdicts[fault].precision, fault).toBeGreaterThanOrEqual(0.75);
     }
@@ -41,7 +42,7 @@ describe('planted faults', () => {
   test('planting is the same for the same seed, and leaves the cloth that it was given alone', () => {
     const cloth = makeCloth(1, SEED);
     const before = JSON.stringify(cloth.placements);
-    for (const fault of faults()) {
+    for (const fault of each(faults())) {
       const [a, b] = [1, 2].map(() => plantFault(cloth.silhouettes, fault, WEIGHTS, 5));
       expect(a).toEqual(b);
       expect(a.placements).not.toEqual(cloth.placements);
@@ -71,7 +72,7 @@ describe('mending', () => {
     const { scene, plan, options, fillers } = spoilt(1, 'near-touch');
     const locked = new Set(scene.placements.map((_, n) => n).filter((n) => n % 2 === 0));
     const all = mend(scene, plan, options, ALL, { locked, fillers });
-    for (const n of locked) expect(all.placements[n]).toMatchObject(scene.placements[n]);
+    for (const n of each(locked)) expect(all.placements[n]).toMatchObject(scene.placements[n]);
     const none = mend(scene, plan, options, ['patches'], { locked: new Set(), fillers });
     expect(none.done).toEqual([]);
     expect(none.placements.map((p) => [p.x, p.y])).toEqual(scene.placements.map((p) => [p.x, p.y]));

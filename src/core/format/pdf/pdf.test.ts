@@ -6,6 +6,7 @@ import { PDFDocument } from '@cantoo/pdf-lib';
 import { PDFiumLibrary } from '@hyzyla/pdfium';
 import sharp from 'sharp';
 import { expect, test } from 'vitest';
+import { each } from '../../../../tests/each';
 import { boardSheet } from '../../print';
 import { newRaster, type Raster } from '../../raster';
 import { fillSheet, type Prepared } from '../../render';
@@ -271,7 +272,7 @@ test('a strike-off sheet: its four marks stand 150 mm and 100 mm apart on paper,
     // The cloth is 24 mm from the top; its middle, and the middle of the page.
     const [x, y] = [105, 24 + (100 * k + 12) / 2];
     const rows = [-50, 50].map((v) => darkAlong(seen, y + v * k + 2));
-    for (const row of rows) {
+    for (const row of each(rows)) {
       expect(row).toHaveLength(2);
       expect(Math.abs((row[1] ?? 0) - (row[0] ?? 0) - 150 * k)).toBeLessThan(0.1);
       expect(Math.abs(((row[1] ?? 0) + (row[0] ?? 0)) / 2 - x)).toBeLessThan(0.2);

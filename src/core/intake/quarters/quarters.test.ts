@@ -1,4 +1,5 @@
 import { expect, test } from 'vitest';
+import { each } from '../../../../tests/each';
 import { seededRandom } from '../../lay';
 import { crop, newRaster, type Raster } from '../../raster';
 import { turnOver } from '../../returns';
@@ -176,7 +177,7 @@ test('one scan of four quarters that do not quite touch: each is found by its ow
   }
   const { corners, seen } = quartersOnScan(scan);
   expect(seen).toBe(true);
-  for (const [n, quarter] of corners.entries()) {
+  for (const [n, quarter] of each(corners.entries())) {
     const [left, top] = [58 + (n % 2) * 303, 57 + (n >> 1) * 254];
     const want = [
       [left, top],

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
+import { each } from '../../../../tests/each';
 import { printSizeOf } from '../../print';
 import { newRaster, type Raster } from '../../raster';
 import { ArgumentError } from '../../units';
@@ -69,7 +70,7 @@ describe('what is printed keeps its size on the surface', () => {
     ),
   )('$id, size $n: from corner to corner as far as on the print', ({ goods, view, n }) => {
     const mm = lengthsOf(printSizeOf(goods, 'cm', n));
-    for (const { is, shape } of view.parts) {
+    for (const { is, shape } of each(view.parts)) {
       if (is !== 'print') continue;
       const { at, uv, grids } = meshOf(shape, mm);
       if (!uv) throw new Error('It has no place for a print.');
@@ -247,7 +248,7 @@ describe('bars are as wide in the picture as they are told, by rays of its own',
     const steps = at.slice(1).map((v, n) => v - at[n]);
     const mean = (at[at.length - 1] - at[0]) / steps.length;
     expect(Math.abs(mean / square - 1)).toBeLessThan(0.01);
-    for (const step of steps) expect(Math.abs(step - square)).toBeLessThan(0.12 * square);
+    for (const step of each(steps)) expect(Math.abs(step - square)).toBeLessThan(0.12 * square);
   });
 
   test('a cushion shows as many squares from seam to seam as its cloth has', () => {
@@ -299,9 +300,9 @@ describe('how it is painted', () => {
   test.each(made.filter(({ id }) => ['cloth', 'cushion', 'gift-wrap'].includes(id)))(
     '$id: its outlines are those of a picture four times as fine, within 8 levels',
     ({ id }) => {
-      const small = { width: 225, height: 175 };
+      const small = { width: 450, height: 350 };
       const map = mapped(id, small);
-      const fine = mapped(id);
+      const fine = mapped(id, { width: 1800, height: 1400 });
       const [a, b] = [painted(map, plain(255)), painted(fine, plain(255))];
       const off: number[] = [];
       for (let y = 0; y < small.height; y++)
@@ -363,7 +364,7 @@ describe('how it is painted', () => {
             block.data[n] = n % 4 === 3 ? 255 : (s >>> 9) & 255;
           const mean = ({ data }: { data: Uint8ClampedArray }) =>
             data.reduce((s, v, n) => (n % 4 === 1 ? s + v : s), 0) / (data.length / 4);
-          for (const level of textureOf(block, 10, 10).levels)
+          for (const level of each(textureOf(block, 10, 10).levels))
             expect(Math.abs(mean(level) - mean(block))).toBeLessThan(3);
         },
       ),
@@ -411,7 +412,7 @@ describe('what cannot be shown', () => {
         ],
       },
     ];
-    for (const shape of shapes) {
+    for (const shape of each(shapes)) {
       const parts = viewSchema.shape.parts.parse([{ ...wall, shape }]);
       expect(() => standing({ ...view, parts }, { width: 90, height: 90 }, 'light')).toThrow(ArgumentError);
     }

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { DEFAULT_INTAKE } from '@/core';
+import { each } from '../../../../../tests/each';
 import { afterGesture, gestureOf, TOOL_SAYS, type Tool } from './tools';
 
 const way = [
@@ -39,7 +40,7 @@ describe('what a gesture changes', () => {
 
   test('looking changes nothing, and no gesture is nothing', () => {
     expect(afterGesture(DEFAULT_INTAKE, 'look', way, 3)).toBeNull();
-    for (const tool of Object.keys(TOOL_SAYS) as Tool[])
+    for (const tool of each(Object.keys(TOOL_SAYS) as Tool[]))
       expect(afterGesture(DEFAULT_INTAKE, tool, [], 3)).toBeNull();
     expect((Object.keys(TOOL_SAYS) as Tool[]).map(gestureOf)).toEqual([
       'none',
