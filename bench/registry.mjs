@@ -1,5 +1,5 @@
 /**
- * What is measured. Each bench is a program of its own under bench/; `figures` are read out of what it prints. A figure with `beside`
+ * What is measured. Each bench is a separate program under bench/; `figures` are read out of what it prints. A figure with `beside`
  * is a ratio to a general library in the same run; `target` is what it should reach, in words where it is not a bound.
  */
 const tsx = (file, ...args) => ['node_modules/tsx/dist/cli.mjs', `bench/${file}`, ...args];
@@ -155,6 +155,12 @@ export const BENCHES = [
     name: 'browser',
     what: 'a page at 600 ppi in the browser: time, longest task, memory',
     run: inBrowser('page-in-browser.mjs'),
+    figures: [],
+  },
+  {
+    name: 'mutations',
+    what: 'lines of the code broken one at a time: does a test fail?',
+    run: inBrowser('mutations.mjs'),
     figures: [],
   },
   {

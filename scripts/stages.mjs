@@ -32,7 +32,7 @@ const WALKS = [
 const isCode = (file) => /\.(ts|tsx|mjs|cjs|mts)$/.test(file);
 const isUnitTest = (file) => /\.test\.tsx?$/.test(file);
 const isBrowserTest = (file) => /^tests\/e2e\/.*\.spec\.ts$/.test(file);
-/** What the application is built of, or what its build is told. */
+/** What the application is built from, and the settings of its build. */
 const isBuilt = (file) =>
   (/^(src|app|public)\//.test(file) && !isUnitTest(file)) ||
   [

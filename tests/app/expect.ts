@@ -6,7 +6,7 @@ type Wait = { timeout?: number };
 type Judged = { pass: boolean; message: () => string };
 
 /** How long something is waited for, ms: the services of the workers run in the process of the tests. */
-const MOST_MS = 30_000;
+const MOST_MS = 60_000;
 /** How soon it is looked at again, ms: at first, and at the latest. */
 const AGAIN_MS = { first: 15, latest: 200 };
 

@@ -77,9 +77,9 @@ export async function pressKey(key: string) {
   if (key === 'Control+v') tellClipboard('paste', clipboard.now);
 }
 
-/** Waits until something can be had, and is slower to look again the longer that takes. @throws what kept it for 30 s. */
+/** Waits until something can be had, and is slower to look again the longer that takes. @throws what kept it for a minute. */
 async function eventually<T>(find: () => T): Promise<T> {
-  const end = performance.now() + 30_000;
+  const end = performance.now() + 60_000;
   for (let again = 10; ; again = Math.min(again * 1.4, 200)) {
     try {
       return find();

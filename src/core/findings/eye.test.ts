@@ -46,7 +46,7 @@ describe('cloths that the check was not made with', () => {
         expect(v.mended.changed.farthestMm).toBeCloseTo(Math.max(...moved), 6);
       }
     }
-    // Of those that are planted here, the check tells so many.
+    // The check finds three of the four that are planted here.
     expect(of).toBe(3);
     expect(gone / of).toBeGreaterThanOrEqual(0.8);
   }, 120_000);
