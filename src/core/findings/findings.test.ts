@@ -98,7 +98,7 @@ describe('measured as they are', () => {
             return Math.hypot(near.x - q.x, near.y - q.y) - R;
           }),
         );
-      for (const { at: told, widthMm } of each(bare)) {
+      for (const { at: told, widthMm } of bare) {
         let most = 0;
         for (let y = -2; y <= 2; y += 0.05)
           for (let x = -2; x <= 2; x += 0.05) most = Math.max(most, room({ x: told.x + x, y: told.y + y }));

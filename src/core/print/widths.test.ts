@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { each } from '../../../tests/each';
 import { widthsThatWork } from '.';
 
 const cloth = { name: 'cloth', ppi: 150, lineMm: 0.35 };
@@ -74,7 +73,7 @@ test('at every width in the band all holds, beyond it something does not; whole 
         const [from, to] = [band.least?.mm ?? 0, band.most?.mm ?? 0];
         expect(holds(from * (1 - 1e-6), 0) || holds(to * (1 + 1e-6), 0)).toBe(false);
         expect(holds(from + (to - from) * share, 1e-9)).toBe(band.any);
-        for (const { repeats, mm } of each(band.whole)) {
+        for (const { repeats, mm } of band.whole) {
           expect(Math.abs(across / mm - repeats)).toBeLessThan(1e-9);
           expect(holds(mm, 1e-6)).toBe(true);
         }
