@@ -1,6 +1,4 @@
-import { expect, fill, kept, onShelf, openDemo, pick, test, withoutChecks } from './app';
-
-withoutChecks();
+import { expect, fill, kept, onShelf, openDemo, pick, test } from './app';
 
 test('what it is for: who prints it, how many colours, the theme, a deadline in its time zone; told where it matters, and undone', async ({
   page,

@@ -12,10 +12,7 @@ import {
   pick,
   saved,
   test,
-  withoutChecks,
 } from './app';
-
-withoutChecks();
 
 const cloth = (page: Page) => page.getByTestId('cloth');
 const frames = (page: Page) => page.getByTestId('handles');
