@@ -252,6 +252,11 @@ test('sizes, pixels and ppi: any two give the third', () => {
 test('art that is not drawn yet is grabbed anywhere in its box, turned and sized, and nowhere beside it', () => {
   const box = boxSilhouette({ width: 30, height: 8 });
   expect([box.widthMm, box.heightMm, box.alpha.every((a) => a === 255)]).toEqual([30, 8, true]);
+  // A long thin one reaches no further than it is thick, but for a sixteenth.
+  const thin = boxSilhouette({ width: 200, height: 4 });
+  expect(thin.height * thin.pxMm).toBeLessThanOrEqual(4 * (1 + 1 / 16));
+  expect(thin.width * thin.pxMm).toBeLessThan(200 + 4 / 16 + 1e-9);
+  expect(boxSilhouette({ width: 5000, height: 0.01 }).width).toBeLessThanOrEqual(2048);
   const laid = [{ id: 'bar', motif: 'm', x: 50, y: 50, angle: 90, scale: 2, mirror: false }];
   const at = (x: number, y: number) =>
     hitTest(

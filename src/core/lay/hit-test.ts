@@ -11,15 +11,18 @@ export type Silhouette = {
   heightMm: number;
 };
 
-/** How many pixels the long side of a filled box has. */
-const BOX_PX = 16;
+/** How many pixels the short side of a filled box has, and the long side at most. */
+const BOX_PX = { short: 16, long: 2048 };
 
 /**
  * The silhouette of art that is not drawn yet: all of its box.
  * @param width of the art, mm. @param height mm.
  */
 export function boxSilhouette({ width: widthMm, height: heightMm }: Size): Silhouette {
-  const pxMm = Math.max(widthMm, heightMm) / BOX_PX;
+  const pxMm = Math.max(
+    Math.min(widthMm, heightMm) / BOX_PX.short,
+    Math.max(widthMm, heightMm) / BOX_PX.long,
+  );
   const [width, height] = [widthMm, heightMm].map((mm) => Math.max(1, Math.ceil(mm / pxMm - 1e-9)));
   return { width, height, alpha: new Uint8Array(width * height).fill(255), pxMm, widthMm, heightMm };
 }
