@@ -320,7 +320,10 @@ test('a hole in a whole drawing is told and pinned; its pieces are seen, joined,
   await room.getByRole('radio', { name: /^One drawing/ }).click();
   await room.getByRole('button', { name: 'Take it in as one drawing' }).click();
   await expect(page.getByRole('button', { name: 'Motifs, 1 picture' })).toBeVisible();
-  await page.keyboard.press('4');
+  // Read at its own fineness, not at that of the print.
+  await page.keyboard.press('1');
+  await fill(page, 'Print ppi', '100');
+  await page.getByRole('button', { name: /^Check,/ }).click();
   const seen = page.getByTestId('pieces-seen');
   await expect(seen).toHaveText('Loose net: 35 pieces.');
   const hole = page.locator('[data-testid=finding][data-kind=bare-patch]').first();

@@ -1,6 +1,7 @@
 import { afterAll, test as base, beforeAll } from 'vitest';
 import { useChecks } from '../../src/session/checks';
 import { withDb } from '../../src/shelf/db';
+import { SMALL } from '../demo';
 import { onScreen, stepsWith } from '../steps';
 import { expect } from './expect';
 import { Page } from './page';
@@ -103,4 +104,10 @@ export async function openDemo(page: Page) {
   await page.goto('/bolt/kite-weather');
   await expect(page.getByTestId('cloth')).toBeVisible();
   await expect(looked).toBeVisible();
+}
+
+/** Opens the demo bolt with only its fillers. */
+export async function openSmallDemo(page: Page) {
+  await openDemo(page);
+  await openKept(page, SMALL);
 }

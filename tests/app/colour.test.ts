@@ -4,7 +4,7 @@ import { PDFDocument } from '@cantoo/pdf-lib';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { each } from '../each';
-import { expect, fill, kept, openDemo, type Page, pick, test, withoutChecks } from './app';
+import { expect, fill, kept, openSmallDemo, type Page, pick, test, withoutChecks } from './app';
 import type { Download } from './downloads';
 
 withoutChecks();
@@ -50,7 +50,7 @@ async function coloursSeen(page: Page): Promise<string[]> {
 test('palettes and solids: out, in again, with rubbish between; what is no palette or book changes nothing', async ({
   page,
 }) => {
-  await openDemo(page);
+  await openSmallDemo(page);
   await openColour(page, 'Colourways');
   await fold(page, 'Palettes in and out');
   const gpl = await download(page, 'Save');
@@ -101,7 +101,7 @@ test('palettes and solids: out, in again, with rubbish between; what is no palet
 test('inks: order, merged, parted, made flat, worn by turns; flat screens in register, with what is too thin', async ({
   page,
 }) => {
-  await openDemo(page);
+  await openSmallDemo(page);
   await openColour(page, 'Inks');
   await page.getByRole('button', { name: 'Ink 6, Blush' }).click();
   await page.getByRole('button', { name: 'Print Blush earlier' }).click();
@@ -117,17 +117,17 @@ test('inks: order, merged, parted, made flat, worn by turns; flat screens in reg
   await page.keyboard.press('Control+z');
 
   await fold(page, 'Other inks here and there');
-  await pick(page, 'Motif', 'Diamond kite');
+  await pick(page, 'Motif', 'Knot');
   await pick(page, 'Its ink', 'Ochre');
   const worn = page.getByRole('group', { name: 'Inks to wear for it' });
   await worn.getByRole('button', { name: 'Sea' }).click();
   await page.getByRole('button', { name: 'Give them these inks' }).click();
   project = await kept(page);
-  const kites = project.placements.filter(
-    (p) => project.motifs.find((m) => m.id === p.motif)?.name === 'Diamond kite',
+  const knots = project.placements.filter(
+    (p) => project.motifs.find((m) => m.id === p.motif)?.name === 'Knot',
   );
   const [ochre, sea] = ['Ochre', 'Sea'].map((name) => project.inks.find((i) => i.name === name)?.id ?? '');
-  expect(kites.filter((p) => p.inkOverrides?.[ochre] === sea)).toHaveLength(Math.floor(kites.length / 2));
+  expect(knots.filter((p) => p.inkOverrides?.[ochre] === sea)).toHaveLength(Math.floor(knots.length / 2));
 
   await page.keyboard.press('1');
   await fill(page, 'Print ppi', '36');
@@ -149,7 +149,7 @@ test('inks: order, merged, parted, made flat, worn by turns; flat screens in reg
 test('together: two by a wipe, a board as PDF and as PNG, votes by hand and from a CSV, kept in the log', async ({
   page,
 }) => {
-  await openDemo(page);
+  await openSmallDemo(page);
   await openColour(page, 'Wall');
   await pick(page, 'Right', 'Dusk');
   await expect(page.getByRole('region', { name: 'Comparison' })).toContainText('Left: Brisk. Right: Dusk.');

@@ -8,6 +8,7 @@ import {
   LAID,
   onScreen,
   openDemo,
+  openSmallDemo,
   type Page,
   pick,
   saved,
@@ -391,7 +392,7 @@ test('recut frames the block cut anywhere, by key, hand and button, and never ch
   await page.keyboard.press('r');
   await expect(page.getByTestId('recut-frame')).toBeVisible();
   await page.keyboard.press('ArrowRight');
-  expect(Buffer.compare(both, await cloth(page).screenshot())).not.toBe(0);
+  await differs(() => cloth(page).screenshot(), both);
   await part(page, 'Cloth');
   await expect(page.getByRole('button', { name: 'By hand' })).toHaveAttribute('aria-pressed', 'true');
   for (const how of ['As laid', 'Half across', 'Half down', 'Both', 'Diamond']) {
@@ -409,7 +410,7 @@ test('recut frames the block cut anywhere, by key, hand and button, and never ch
 test('glaze, opacity, alternating rows, outline, grain: by their fields, kept, and all undone', async ({
   page,
 }) => {
-  await openDemo(page);
+  await openSmallDemo(page);
   const before = await kept(page);
   await cloth(page).focus();
   await page.keyboard.press('n');

@@ -11,6 +11,7 @@ import { theme } from '../../src/ui/theme/theme';
 import { type Download, nextDownload } from './downloads';
 import { carried, Locator, pressKey, tellClipboard, user } from './locator';
 import { go, usePath } from './navigation';
+import { checking } from './worker';
 
 function Shown() {
   const path = usePath();
@@ -109,6 +110,7 @@ export class Page {
     this.root?.unmount();
     this.root = null;
     document.body.replaceChildren();
+    checking.end();
     await before;
   }
   url = () => `http://localhost${usePath.getState()}`;

@@ -1,13 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { strFromU8, unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { expect, fill, kept, openDemo, type Page, pick, test, withoutChecks } from './app';
+import { expect, fill, kept, openSmallDemo, type Page, pick, test, withoutChecks } from './app';
 
 withoutChecks();
 
-/** The demo about to be sent, its files quick to make. */
-async function openSend(page: Page, ppi = 72) {
-  await openDemo(page);
+/** The demo's fillers, ready to send. */
+async function openSend(page: Page, ppi = 36) {
+  await openSmallDemo(page);
   await page.getByRole('button', { name: /^Send,/ }).click();
   await fill(page, 'File ppi', String(ppi));
 }
@@ -51,13 +51,13 @@ test('every colourway comes in one zip, each proven, under its own name, its pal
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Make 4 PNG files' }).click();
   const file = await download;
-  expect(file.suggestedFilename()).toBe('kite-weather_4-colourways_half-drop-block_1728x864_72ppi.zip');
-  await expect(page.getByTestId('file-proof')).toContainText('Size in each of 4 files: 1728 x 864 px');
+  expect(file.suggestedFilename()).toBe('kite-weather_4-colourways_half-drop-block_864x432_36ppi.zip');
+  await expect(page.getByTestId('file-proof')).toContainText('Size in each of 4 files: 864 x 432 px');
   await expect(page.getByTestId('file-proof')).not.toContainText('Do not send');
   const inside = unzipSync(await readFile(await file.path()));
   const ways = ['brisk', 'lull', 'dusk', 'squall'];
   expect(Object.keys(inside)).toEqual([
-    ...ways.map((way) => `kite-weather_${way}_half-drop-block_1728x864_72ppi.png`),
+    ...ways.map((way) => `kite-weather_${way}_half-drop-block_864x432_36ppi.png`),
     ...ways.map((way) => `kite-weather-${way}.gpl`),
   ]);
   expect(strFromU8(inside['kite-weather-dusk.gpl'] ?? new Uint8Array())).toMatch(
@@ -68,7 +68,7 @@ test('every colourway comes in one zip, each proven, under its own name, its pal
       .slice(0, 4)
       .map(async (png) => {
         const { data, info } = await sharp(png).raw().toBuffer({ resolveWithObject: true });
-        expect([info.width, info.height, info.channels]).toEqual([1728, 864, 3]);
+        expect([info.width, info.height, info.channels]).toEqual([864, 432, 3]);
         return data.subarray(0, 3).toString('hex');
       }),
   );
@@ -77,18 +77,18 @@ test('every colourway comes in one zip, each proven, under its own name, its pal
 });
 
 test('in layers and in plates: laid over each other, or summed, they are the cloth', async ({ page }) => {
-  await openSend(page, 36);
+  await openSend(page);
   const block = await made(page, 'PNG');
   const want = await sharp(block.bytes).ensureAlpha().raw().toBuffer();
   await pick(page, 'As', 'a layer for each motif');
   const { bytes } = await pressed(page, 'Make the layered ORA');
   await expect(page.getByTestId('file-proof')).toContainText(
-    '13 layers, each read back; laid over each other',
+    '7 layers, each read back; laid over each other',
   );
   const files = unzipSync(bytes);
   const layers = Object.keys(files).filter((name) => name.startsWith('data/'));
-  expect(layers).toHaveLength(13);
-  expect(strFromU8(files['stack.xml'] ?? new Uint8Array())).toContain('name="Box kite');
+  expect(layers).toHaveLength(7);
+  expect(strFromU8(files['stack.xml'] ?? new Uint8Array())).toContain('name="Knot');
   const [ground, ...motifs] = layers.map((name) => Buffer.from(files[name] ?? []));
   const over = await sharp(ground)
     .composite(motifs.map((input) => ({ input })))
@@ -118,32 +118,29 @@ test('a sheet is filled with the repeat, from where it is wanted, as PNG and as 
 }) => {
   await openSend(page);
   const block = await made(page, 'PNG');
-  expect([block.info.width, block.info.height]).toEqual([1728, 864]);
+  expect([block.info.width, block.info.height]).toEqual([864, 432]);
 
   await page.getByRole('button', { name: 'Filled sheet' }).click();
-  await expect(
-    page.getByText('1440 x 1440 px at 72 ppi: 0.83 repeat blocks across, 1.67 down.'),
-  ).toBeVisible();
+  await expect(page.getByText('720 x 720 px at 36 ppi: 0.83 repeat blocks across, 1.67 down.')).toBeVisible();
   await fill(page, 'Sheet width', '60');
   await fill(page, 'Sheet height', '50');
   await fill(page, 'Begins, from left', '3');
   await fill(page, 'Begins, from top', '5');
-  const [x0, y0] = [3 * 72, 5 * 72];
+  const [x0, y0] = [3 * 36, 5 * 36];
   for (const format of ['PNG', 'TIFF']) {
     const sheet = await made(page, format);
-    expect(sheet.name).toMatch(/^kite-weather_brisk_half-drop-sheet_4320x3600_72ppi\.(png|tif)$/);
-    expect([sheet.info.width, sheet.info.height]).toEqual([4320, 3600]);
-    expect((await sharp(sheet.bytes).metadata()).density).toBe(72);
+    expect(sheet.name).toMatch(/^kite-weather_brisk_half-drop-sheet_2160x1800_36ppi\.(png|tif)$/);
+    expect([sheet.info.width, sheet.info.height]).toEqual([2160, 1800]);
+    expect((await sharp(sheet.bytes).metadata()).density).toBe(36);
     let apart = 0;
-    for (let y = 0; y < 3600; y += 7)
-      for (let x = 0; x < 4320; x++)
-        if (sheet.at(x, y) !== block.at((x + x0) % 1728, (y + y0) % 864)) apart++;
+    for (let y = 0; y < 1800; y += 7)
+      for (let x = 0; x < 2160; x++) if (sheet.at(x, y) !== block.at((x + x0) % 864, (y + y0) % 432)) apart++;
     expect(apart).toBe(0);
     await expect(page.getByTestId('file-proof')).toContainText('every repeat is the same to the byte');
   }
   await page.keyboard.press('8');
   await expect(
-    page.getByTestId('log-entry').filter({ hasText: 'sheet of Brisk, 4320 x 3600 px' }),
+    page.getByTestId('log-entry').filter({ hasText: 'sheet of Brisk, 2160 x 1800 px' }),
   ).toHaveCount(2);
 
   await page.getByRole('button', { name: /^Send,/ }).click();

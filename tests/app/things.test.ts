@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { PDFDocument } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
-import { expect, fill, openDemo, type Page, pick, saved, test, withoutChecks } from './app';
+import { expect, fill, openSmallDemo, type Page, pick, saved, test, withoutChecks } from './app';
 
 withoutChecks();
 
@@ -14,7 +14,7 @@ async function open(page: Page, name: string) {
 }
 
 test('up to six on a board, kept with the bolt, as PDF and PNG', async ({ page }) => {
-  await openDemo(page);
+  await openSmallDemo(page);
   await page.keyboard.press('6');
   await open(page, 'Mug');
   await page.getByRole('button', { name: /^Match its ends/ }).click();

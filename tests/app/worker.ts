@@ -2,9 +2,18 @@ import { expose } from 'comlink';
 import { services } from '../../src/engine/services';
 import { Writer } from '../../src/shelf/writer';
 
-/** Whether the cloth is looked over after each edit: a test that is not about what is found goes faster without. */
-export const checking = { on: true };
-const never = () => new Promise<never>(() => {});
+const unanswered = new Set<(reason: Error) => void>();
+
+/** The check, which a test that is not about findings can switch off to save time. */
+export const checking = {
+  on: true,
+  /** Ends the checks that got no answer, as closing a page ends its workers. Calls queued behind them can then run. */
+  end() {
+    for (const reject of unanswered) reject(new Error('The page was closed.'));
+    unanswered.clear();
+  },
+};
+const never = () => new Promise<never>((_, reject) => unanswered.add(reject));
 const inProcess = {
   ...services,
   letGoOfArt() {},
