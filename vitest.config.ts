@@ -1,6 +1,6 @@
 import { defineConfig } from 'vitest/config';
 
-/** Tests that put something else in the place of what they call: each loads everything for itself. */
+/** Tests that mock modules: each file loads its own. */
 const APART = [
   'src/shelf/upgrade.test.ts',
   'src/engine/{page-services,index,cut-out,pool}.test.ts',
@@ -12,17 +12,12 @@ export default defineConfig({
   test: {
     testTimeout: 60_000,
     projects: [
-      // Core keeps no state that a test could leave behind: its files share what they have loaded.
-      { extends: true, test: { name: 'core', include: ['src/core/**/*.test.ts'], isolate: false } },
-      // Nor do these.
+      // These leave no state behind: the files of one process share the modules they load.
       {
         extends: true,
         test: {
-          name: 'judged',
-          include: [
-            'src/{engine,demo,session,shelf,stand-ins,ui}/**/*.test.{ts,tsx}',
-            'tests/**/*.test.{ts,tsx}',
-          ],
+          name: 'unit',
+          include: ['src/**/*.test.{ts,tsx}', 'tests/**/*.test.{ts,tsx}'],
           exclude: [...APART, 'tests/app/**'],
           isolate: false,
         },

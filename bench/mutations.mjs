@@ -66,7 +66,7 @@ const vitest = (file, ...projects) => [
 /** The levels, cheapest first. */
 const LEVELS = [
   ['types', () => ['node_modules/typescript/bin/tsc', '--noEmit']],
-  ['unit', (file) => vitest(file, 'core', 'judged', 'apart')],
+  ['unit', (file) => vitest(file, 'unit', 'apart')],
   ['component', (file) => vitest(file, 'app')],
   ['browser', () => ['scripts/verify.mjs', 'build', 'e2e']],
 ];

@@ -72,7 +72,7 @@ const ACTS = {
     if (done.good) noteBuild();
     return done;
   },
-  unit: ({ related }) => vitest(['core', 'judged', 'apart'], related),
+  unit: ({ related }) => vitest(['unit', 'apart'], related),
   app: ({ related }) => vitest(['app'], related),
   e2e: browserTests,
 };

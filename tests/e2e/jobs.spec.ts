@@ -5,6 +5,7 @@ test('two jobs go on side by side while the step changes; one is stopped alone, 
 }) => {
   await openDemo(page);
   await page.keyboard.press('7');
+  await fill(page, 'File ppi', '200');
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Make the PNG' }).click();
   await page.keyboard.press('4');
