@@ -1,9 +1,10 @@
 /**
- * Are the tests awake? Lines drawn by a seed are broken one at a time, and the tests that stand on them are run until one fails:
- * unit tests first, then component tests, then browser tests. `npm run bench -- mutations [seed] [count]` in a clean checkout.
+ * Mutation check: lines drawn by a seed are broken one at a time. The tests that can notice are run until one fails: types,
+ * the unit tests of the same folder, all related unit tests, component tests, browser tests. `npm run bench -- mutations [seed] [count]` in a clean checkout.
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
+import { dirname } from 'node:path';
 import { numbers } from './keep/room.mjs';
 
 const [seed = 1, count = 20] = process.argv.slice(2).map(Number);
@@ -58,16 +59,18 @@ function drawLine(folders) {
   }
 }
 
-const vitest = (file, ...projects) => [
+const vitest = (how, ...projects) => [
   'node_modules/vitest/vitest.mjs',
-  ...['related', '--run', '--bail=1', '--passWithNoTests', '--reporter=dot', file],
+  ...how,
+  ...['--run', '--bail=1', '--passWithNoTests', '--reporter=dot'],
   ...projects.map((p) => `--project=${p}`),
 ];
 /** The levels, cheapest first. */
 const LEVELS = [
   ['types', () => ['node_modules/typescript/bin/tsc', '--noEmit']],
-  ['unit', (file) => vitest(file, 'unit', 'apart')],
-  ['component', (file) => vitest(file, 'app')],
+  ['unit, same folder', (file) => vitest([`${dirname(file)}/`], 'unit', 'apart')],
+  ['unit', (file) => vitest(['related', file], 'unit', 'apart')],
+  ['component', (file) => vitest(['related', file], 'app')],
   ['browser', () => ['scripts/verify.mjs', 'build', 'e2e']],
 ];
 
