@@ -37,6 +37,7 @@ test('up to six on a board, kept with the bolt, as PDF and PNG', async ({ page }
   await expect(page.getByTestId('on-board').last()).toContainText('Lull');
   await page.getByTestId('on-board').first().getByRole('button', { name: 'Take off' }).click();
   await expect(page.getByTestId('on-board')).toHaveCount(1);
+  await expect(page.getByTestId('on-board')).toContainText('Lull');
   await fill(page, 'Title', 'Kites for the kitchen');
   const file = async () => {
     const coming = page.waitForEvent('download');
