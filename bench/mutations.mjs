@@ -1,6 +1,7 @@
 /**
  * Mutation check: lines drawn by a seed are broken one at a time. The tests that can notice are run until one fails: types,
- * the unit tests of the same folder, all related unit tests, component tests, browser tests. `npm run bench -- mutations [seed] [count]` in a clean checkout.
+ * the unit tests of the same folder, all related unit tests, component tests, browser tests.
+ * `npm run bench -- mutations [seed] [count]`, in a clean checkout.
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';

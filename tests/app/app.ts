@@ -17,7 +17,7 @@ export function withoutChecks() {
   });
 }
 
-export { DEMO, LAID, laidOf } from '../demo';
+export { DEMO, LAID, laidOf, SMALL } from '../demo';
 export { expect, onScreen, type Page };
 
 /** Every test begins with a new page and an empty shelf, and leaves neither. */

@@ -1,14 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { unzipSync, zipSync } from 'fflate';
 import sharp from 'sharp';
-import { DEMO, expect, kept, openDemo, openKept, type Page, pick, test } from './app';
+import { DEMO, expect, kept, openDemo, openKept, type Page, pick, SMALL, test } from './app';
 
 /** A cell of 4 in with seven of the demo's small motifs on it, the part Draw open. */
-async function openSmall(page: Page, ppi = 150) {
+async function openSmall(page: Page) {
   await openDemo(page);
-  const small = new Set(DEMO.motifs.filter((m) => m.role === 'filler').map((m) => m.id));
-  const placements = DEMO.placements.filter((p) => small.has(p.motif)).slice(0, 7);
-  const brief = { ...DEMO.brief, widthMm: 101.6, heightMm: 101.6, ppi };
+  const placements = SMALL.placements.slice(0, 7);
+  const brief = { ...DEMO.brief, widthMm: 101.6, heightMm: 101.6, ppi: 150 };
   await openKept(page, { ...DEMO, brief, placements });
   await page.getByRole('button', { name: /^Lay,/ }).click();
   await page.getByRole('button', { name: 'Draw', exact: true }).click();
@@ -50,16 +49,16 @@ test('out and back: what is new is laid on the cloth, its loose end is told and 
   const size = await sharp(bytes).metadata();
   expect([size.width, size.height, size.density]).toEqual([600, 600, 150]);
 
-  // Leaves right at 30 mm down, comes back left 4 mm lower: the half-drop is in it.
-  const at = (mm: number) => (mm / 25.4) * 300;
+  // Leaves right at 30 mm down, comes back left 4 mm lower: the half-drop is in it. Both on whole pixels of 150 ppi.
+  const [leaves, lower] = [354, 48];
   const loose =
-    stroke(1100, at(30), 1260, at(30), 14) + stroke(-60, at(30) + 600 + at(4), 90, at(30) + 600 + at(4), 14);
+    stroke(1100, leaves, 1260, leaves, 16) + stroke(-60, leaves + 600 + lower, 90, leaves + 600 + lower, 16);
   await bring(page, 'first.png', await drawn(bytes, loose + stroke(500, 500, 700, 640, 22)));
   const told = page.getByTestId('came-back');
   await expect(told).toContainText('It came back as it went: what was not drawn on is the same to the byte.');
   await expect(told).toContainText('1 stroke over the edge does not join.');
   await expect(page.getByTestId('at-edge')).toContainText(
-    /right at 30(\.1)? mm.*left at 84\.8 mm|left at 84\.8 mm.*right at 30(\.1)? mm/,
+    /right at 30 mm.*left at 84\.8 mm|left at 84\.8 mm.*right at 30 mm/,
   );
   await expect(page.getByAltText('What was drawn before and is changed, marked in red')).toBeVisible();
   const first = await kept(page);
@@ -77,7 +76,7 @@ test('out and back: what is new is laid on the cloth, its loose end is told and 
   await expect(version(page, 1)).toContainText('on the cloth');
 
   // The same again, its end put right, half-turned.
-  const joined = stroke(1100, at(30), 1260, at(30), 14) + stroke(-60, at(30) + 600, 90, at(30) + 600, 14);
+  const joined = stroke(1100, leaves, 1260, leaves, 16) + stroke(-60, leaves + 600, 90, leaves + 600, 16);
   const mended = await drawn(bytes, joined + stroke(500, 500, 700, 640, 22));
   await bring(page, 'second.png', await sharp(mended).rotate(180).png().toBuffer());
   await expect(told).toContainText('It came back half-turned: it was laid right again');

@@ -6,10 +6,10 @@ import { expect, fill, kept, openSmallDemo, type Page, pick, test, withoutChecks
 withoutChecks();
 
 /** The demo's fillers, ready to send. */
-async function openSend(page: Page, ppi = 36) {
+async function openSend(page: Page) {
   await openSmallDemo(page);
   await page.getByRole('button', { name: /^Send,/ }).click();
-  await fill(page, 'File ppi', String(ppi));
+  await fill(page, 'File ppi', '36');
 }
 
 /** Presses what makes a file, and reads the one that comes. */

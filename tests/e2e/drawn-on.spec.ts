@@ -4,15 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { DEMO, expect, kept, openDemo, openKept, test } from './watch';
+import { DEMO, expect, kept, openDemo, openKept, SMALL, test } from './watch';
 
 const dir = mkdtempSync(join(tmpdir(), 'hexaplex-'));
 
 /** A cell of 4 in with seven of the demo's small motifs on it, the part Draw open. */
 async function openSmall(page: Page) {
   await openDemo(page);
-  const small = new Set(DEMO.motifs.filter((m) => m.role === 'filler').map((m) => m.id));
-  const placements = DEMO.placements.filter((p) => small.has(p.motif)).slice(0, 7);
+  const placements = SMALL.placements.slice(0, 7);
   await openKept(page, { ...DEMO, brief: { ...DEMO.brief, widthMm: 101.6, heightMm: 101.6 }, placements });
   await page.getByRole('button', { name: /^Lay,/ }).click();
   await page.getByRole('button', { name: 'Draw', exact: true }).click();

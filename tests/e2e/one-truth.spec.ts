@@ -93,11 +93,10 @@ function artsOf(project: Project): Scene['motifs'] {
   );
 }
 
-const some = demo.placements.slice(0, 24);
-/** Part of the demo: every third motif a glaze, every fifth half transparent, one hidden. */
+/** The demo laid otherwise: every third a glaze, every fifth half thick, one hidden. */
 const laid = (id: string, change: Partial<Project>): Project => ({
   ...demo,
-  placements: some.map((p, n) => ({
+  placements: demo.placements.map((p, n) => ({
     ...p,
     ...(n % 3 === 0 ? { blend: n % 2 ? ('screen' as const) : ('multiply' as const) } : {}),
     ...(n % 5 === 0 ? { opacity: 0.5 } : {}),
@@ -117,7 +116,7 @@ const CASES: Project[] = [
   // Every other placement in the colours of its neighbours in the list of inks.
   laid('worn', {
     layout: { kind: 'brick', drop: { p: 2, q: 5 } },
-    placements: some.map((p, n) => (n % 2 ? { ...p, inkOverrides: inTurn(n) } : p)),
+    placements: demo.placements.map((p, n) => (n % 2 ? { ...p, inkOverrides: inTurn(n) } : p)),
   }),
   laid('mirrored', {
     layout: { kind: 'half-drop', drop: half, alternate: { every: 'column', by: 'across' } },
@@ -147,6 +146,7 @@ const lines: Layer = {
 };
 const whole: Layer = { kind: 'tile', id: 't', picture: 'tile', size: null, colour: { as: 'itself' } };
 const laidOn: Layer = { kind: 'placements', id: 'placements' };
+const some = demo.placements.slice(0, 20);
 const split = (pattern: string, counter: boolean): Project['ground'] => ({
   ...{ kind: 'split', pattern, count: 2, inks: [demo.inks[0].id, demo.inks[4].id], counter },
 });

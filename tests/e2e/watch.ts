@@ -17,7 +17,7 @@ export const test = base.extend<{ quiet: undefined }>({
   ],
 });
 
-export { DEMO, LAID } from '../demo';
+export { DEMO, LAID, SMALL } from '../demo';
 export { atRest, expect, onScreen };
 export const { saved, fill, pick, kept, onShelf, openKept, finest } = stepsWith((spot) =>
   expect(spot as Locator),
