@@ -69,7 +69,7 @@ describe('kept', () => {
   test('every edit is written as soon as it is made: nothing on its way waits for a clock', async () => {
     const waits = vi.spyOn(globalThis, 'setTimeout');
     for (const text of ['Kite', 'Kite W', 'Kite Weather']) {
-      edit(rename(text));
+      edit(session(), rename(text));
       expect(useBolt.getState().save).toBe('saving');
       await soon(async () => expect((await readBolt('one'))?.project.name).toBe(text), 10);
     }
@@ -80,7 +80,7 @@ describe('kept', () => {
   test('steps and lines are what is written, not the document; it is found again by doing and undoing them', async () => {
     const asked = new Set<number>();
     for (let n = 0; n < 90; n++) {
-      edit(rename(`name ${n}`));
+      edit(session(), rename(`name ${n}`));
       if (n % 7 === 3) undo();
       if (n % 11 === 5) redo();
       await soon(() => expect(useBolt.getState().save).toBe('saved'), 1);
@@ -97,13 +97,13 @@ describe('kept', () => {
     const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
       throw new DOMException('full', 'QuotaExceededError');
     });
-    edit(rename('Kept in memory'));
+    edit(session(), rename('Kept in memory'));
     await soon(() => expect(useBolt.getState().unwritten).toMatch(/no room left/));
     expect(useBolt.getState().save).toBe('failed');
     const leaving = new Event('beforeunload', { cancelable: true });
     page.dispatchEvent(leaving);
     expect(leaving.defaultPrevented).toBe(true);
-    edit(rename('And this'));
+    edit(session(), rename('And this'));
     put.mockRestore();
     await soon(() => expect(useBolt.getState().save).toBe('saved'));
     expect((await readBolt('one'))?.project.name).toBe('And this');
@@ -112,10 +112,10 @@ describe('kept', () => {
   });
 
   test('a shelf that was cleared meanwhile is given the whole bolt again', async () => {
-    edit(rename('Before'));
+    edit(session(), rename('Before'));
     await soon(() => expect(useBolt.getState().save).toBe('saved'));
     await removeBolt('one');
-    edit(rename('After'));
+    edit(session(), rename('After'));
     await soon(async () => expect((await readBolt('one'))?.project.name).toBe('After'));
     await soon(() => expect(useBolt.getState().save).toBe('saved'));
     await open();
@@ -124,8 +124,8 @@ describe('kept', () => {
   });
 
   test('the log is kept with the bolt, and undo does not unwrite it', async () => {
-    edit(rename('Named'));
-    record({ kind: 'export', text: 'Sent a file.', bytes: 12, sha256: 'b'.repeat(64) });
+    edit(session(), rename('Named'));
+    record(session(), { kind: 'export', text: 'Sent a file.', bytes: 12, sha256: 'b'.repeat(64) });
     undo();
     expect(name()).toBe('One');
     await soon(async () => {
@@ -138,7 +138,7 @@ describe('kept', () => {
 
 describe('undo', () => {
   test('goes back and forth over every edit, also after the bolt was closed and opened again', async () => {
-    for (const text of ['a', 'b', 'c']) edit(rename(text));
+    for (const text of ['a', 'b', 'c']) edit(session(), rename(text));
     undo();
     undo();
     expect(name()).toBe('a');
@@ -151,7 +151,7 @@ describe('undo', () => {
     redo();
     expect(name()).toBe('c');
     undo();
-    edit(rename('d'));
+    edit(session(), rename('d'));
     await open();
     redo();
     expect(name()).toBe('d');
@@ -160,14 +160,14 @@ describe('undo', () => {
   });
 
   test('of very many steps the last 300 are kept', async () => {
-    for (let n = 0; n < 320; n++) edit(rename(`name ${n}`));
+    for (let n = 0; n < 320; n++) edit(session(), rename(`name ${n}`));
     await open();
     for (let n = 0; n < 400; n++) undo();
     expect(name()).toBe('name 19');
   });
 
   test('a history that is not of this document undoes nothing', async () => {
-    edit(rename('Other'));
+    edit(session(), rename('Other'));
     const [step] = useBolt.getState().past;
     const astray = { ...step, inverse: [{ op: 'replace' as const, path: ['placements', 7, 'x'], value: 1 }] };
     useBolt.setState({ past: [astray] });
@@ -177,7 +177,7 @@ describe('undo', () => {
   });
 
   test('a history of an older version of document is let go', async () => {
-    edit(rename('Old, renamed'));
+    edit(session(), rename('Old, renamed'));
     await soon(() => expect(useBolt.getState().save).toBe('saved'));
     await withDb(async (db) => {
       const base = await db.get('bolts', 'one');
@@ -189,7 +189,7 @@ describe('undo', () => {
     const bolt = await readBolt('one');
     expect(bolt).toMatchObject({ steps: [], project: { version: 4, name: 'Old, renamed', dismissed: [] } });
     await open();
-    edit(rename('New'));
+    edit(session(), rename('New'));
     await soon(async () => expect((await readBolt('one'))?.project.name).toBe('New'));
     undo();
     expect(name()).toBe('Old, renamed');
@@ -198,10 +198,11 @@ describe('undo', () => {
   test('a colour dragged through many shades is one step', () => {
     for (const hex of ['#111111', '#222222', '#333333'])
       edit(
+        session(),
         paint('base', [hex], () => 'new'),
         'ground',
       );
-    edit(rename('After'));
+    edit(session(), rename('After'));
     undo();
     expect(useBolt.getState().project?.colourways[0].colours[0]).toBe('#333333');
     undo();
@@ -210,7 +211,7 @@ describe('undo', () => {
 
   test('a refused edit changes nothing, says why, and is no step', () => {
     const before = useBolt.getState().project;
-    expect(edit(setBrief({ widthMm: 1e9 }))).toBe(false);
+    expect(edit(session(), setBrief({ widthMm: 1e9 }))).toBe(false);
     expect(useBolt.getState().project).toBe(before);
     expect(useBolt.getState().refused?.text).toMatch(/3000/);
     expect(useBolt.getState().past).toEqual([]);
@@ -235,21 +236,21 @@ describe('shelf', () => {
   });
 
   test('one line of a log that is not sound takes none of the others with it', async () => {
-    record({ kind: 'votes', text: 'Kept.' });
+    record(session(), { kind: 'votes', text: 'Kept.' });
     useBolt.setState((s) => ({ log: [...s.log, { at: 'once', kind: 'votes', text: 'Odd.' }] }));
-    record({ kind: 'votes', text: 'Kept too.' });
+    record(session(), { kind: 'votes', text: 'Kept too.' });
     await soon(async () =>
       expect((await readBolt('one'))?.log.map((l) => l.text)).toEqual(['Kept.', 'Kept too.']),
     );
     await open();
-    record({ kind: 'votes', text: 'Later.' });
+    record(session(), { kind: 'votes', text: 'Later.' });
     const said = async () => (await readBolt('one'))?.log.map((l) => l.text);
     await soon(async () => expect(await said()).toEqual(['Kept.', 'Kept too.', 'Later.']));
   });
 
   test('the thumbnail outlives later writes; pictures come back byte for byte', async () => {
     await writeThumbnail('one', new Blob(['cloth']));
-    edit(rename('New'));
+    edit(session(), rename('New'));
     await soon(async () => expect((await readBolt('one'))?.project.name).toBe('New'));
     expect((await listBolts())[0].thumbnail).toBeDefined();
     const bytes = Uint8Array.from({ length: 999 }, (_, i) => (i * 31) & 255);
@@ -263,7 +264,7 @@ describe('shelf', () => {
     vi.useFakeTimers({ toFake: ['Date'] });
     await writeBolt(newProject('two', 'Two'), []);
     vi.setSystemTime(Date.now() + 1000);
-    edit(rename('One, changed'));
+    edit(session(), rename('One, changed'));
     await soon(async () => expect((await listBolts())[0].name).toBe('One, changed'));
     vi.useRealTimers();
   });
@@ -271,20 +272,20 @@ describe('shelf', () => {
 
 test('a clock that is set back joins nothing that was done far apart', async () => {
   vi.useFakeTimers({ toFake: ['Date', 'performance'] });
-  edit(rename('First'), 'nudge');
+  edit(session(), rename('First'), 'nudge');
   vi.advanceTimersByTime(5000);
   vi.setSystemTime(Date.now() - 86_400_000);
-  edit(rename('Second'), 'nudge');
+  edit(session(), rename('Second'), 'nudge');
   vi.useRealTimers();
   undo();
   expect(name()).toBe('First');
 });
 
 test('an edit right after undo is a step of its own, though it merges with the one that was undone', () => {
-  edit(rename('First'), 'nudge');
+  edit(session(), rename('First'), 'nudge');
   undo();
   expect(name()).toBe('One');
-  edit(rename('Second'), 'nudge');
+  edit(session(), rename('Second'), 'nudge');
   expect(name()).toBe('Second');
   undo();
   expect(name()).toBe('One');
@@ -297,7 +298,7 @@ test('a new bolt’s log names no bolt, so that another name makes nothing in it
 
 test('the bin: what was taken off comes back as it was; what lies there for 30 days, or is thrown away, goes with its pictures', async () => {
   await writeSetting('demoShown', true);
-  edit(rename('Kite'));
+  edit(session(), rename('Kite'));
   await soon(() => expect(useBolt.getState().save).toBe('saved'));
   const before = await readBolt('one');
   await takeOffShelf('one');
@@ -347,7 +348,7 @@ test('a bolt whose last edit cannot be written does not hold up the next one, an
   const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError');
   });
-  edit(rename('Late'));
+  edit(session(), rename('Late'));
   await soon(() => expect(useBolt.getState().unwritten).not.toBeNull());
   nextSession();
   let opened = false;

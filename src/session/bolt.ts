@@ -48,9 +48,9 @@ const MOST_STEPS = 300;
 const RUN_MS = 900;
 
 const run = sessionPart(() => ({ key: '', at: Number.NEGATIVE_INFINITY }));
-/** Says why something was not done. */
-export const refuse = (error: unknown) =>
-  useBolt.setState({
+/** Says in a bolt why something was not done. */
+export const refuse = (bolt: Session, error: unknown) =>
+  useBolt.of(bolt).setState({
     refused: { text: textOf(error), at: Date.now() },
   });
 
@@ -59,20 +59,21 @@ export const ONLY_LOOKING =
   'Another window works on this bolt; here you look at it. Work on it here, and the other looks.';
 
 /**
- * Applies an edit to the open document. Edits with the same `merge` key in quick succession (a colour
- * being dragged, a number being turned) are one step for undo. A refused edit changes nothing.
+ * Applies an edit to a bolt's document. Edits with the same `merge` key in quick succession (a colour
+ * being dragged, a number being turned) are one step for undo. A refused edit changes nothing; a closed bolt refuses.
  * @param change the edit, or the one that a document asks for.
  */
-export function edit(change: Edit | ((project: Project) => Edit | null), merge = ''): boolean {
-  const { project, past, looking } = useBolt.getState();
-  if (!project) return false;
+export function edit(bolt: Session, change: Edit | ((project: Project) => Edit | null), merge = ''): boolean {
+  const state = useBolt.of(bolt);
+  const { project, past, looking } = state.getState();
+  if (!project || bolt.closed) return false;
   if (looking) {
-    refuse(new ArgumentError(ONLY_LOOKING));
+    refuse(bolt, new ArgumentError(ONLY_LOOKING));
     return false;
   }
   // A clock that is set back must not join what is done from then on to what was done before.
   const now = performance.now();
-  const last = run();
+  const last = run.of(bolt);
   const before = merge !== '' && merge === last.key && now - last.at < RUN_MS ? past.at(-1) : undefined;
   try {
     const asked = typeof change === 'function' ? change(project) : change;
@@ -82,10 +83,10 @@ export function edit(change: Edit | ((project: Project) => Edit | null), merge =
     if (done.project === project) return true;
     const step = stepOf(asked, done, new Date().toISOString());
     const steps = before ? [...past.slice(0, -1), joinSteps(before, step)] : [...past, step];
-    useBolt.setState({ project: done.project, past: steps.slice(-MOST_STEPS), future: [] });
+    state.setState({ project: done.project, past: steps.slice(-MOST_STEPS), future: [] });
     return true;
   } catch (error) {
-    refuse(error);
+    refuse(bolt, error);
     return false;
   }
 }
@@ -112,10 +113,11 @@ function go(back: boolean) {
 export const undo = () => go(true);
 export const redo = () => go(false);
 
-/** Adds a line to the log, with the time. */
-export function record(entry: Omit<LogEntry, 'at'>) {
-  if (useBolt.getState().looking) return;
-  useBolt.setState((s) => ({ log: [...s.log, { ...entry, at: new Date().toISOString() }] }));
+/** Adds a line to a bolt's log, with the time. A closed bolt takes none. */
+export function record(bolt: Session, entry: Omit<LogEntry, 'at'>) {
+  const state = useBolt.of(bolt);
+  if (bolt.closed || state.getState().looking) return;
+  state.setState((s) => ({ log: [...s.log, { ...entry, at: new Date().toISOString() }] }));
 }
 
 /** Opens a bolt from the shelf, with its history. False when it is not there. */

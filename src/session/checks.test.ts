@@ -12,6 +12,7 @@ import {
   setGrain,
 } from '../core';
 import type { SceneRequest, Work } from '../engine';
+import { session } from './session';
 
 const asked: number[] = [];
 let wait = 0;
@@ -124,7 +125,7 @@ test('what was worked out for a bolt that was left says nothing of the next one'
   wait = 150;
   open(laid(1));
   await soon(() => expect(asked).toEqual([1]));
-  const proving = proveWrapNow(laid(1));
+  const proving = proveWrapNow(session(), laid(1));
   nextSession();
   useBolt.setState({ project: { ...laid(3), id: 'next' } });
   await proving;
@@ -154,7 +155,7 @@ test('colours and names do not call for a new check; a nudge does', async () => 
 test('a wrap proof holds for the cloth that it was made of', async () => {
   const p = laid(1);
   useBolt.setState({ project: p });
-  await proveWrapNow(p);
+  await proveWrapNow(session(), p);
   expect(useJobs.getState().jobs).toMatchObject([{ kind: 'wrap proof', state: 'done' }]);
   const { proof } = useChecks.getState();
   expect(proof?.key).toBe(layKey(p));

@@ -22,7 +22,7 @@ import {
 import { check, measureLines, proveWrapOf } from '../engine';
 import { loadAsset, sceneRequest } from './arts';
 import { runJob } from './jobs';
-import { session, sessionStore } from './session';
+import { type Session, session, sessionStore } from './session';
 import { spritesBusy, useSprites } from './sprites';
 import { textOf } from './trouble';
 import { useView } from './view';
@@ -204,9 +204,9 @@ function letGoOfFocus(before: CheckReport | null, after: CheckReport) {
 export const WRAP_PROOF = 'wrap proof';
 
 /** Renders the block twice at print size, cut in two places, and compares it byte for byte. */
-export async function proveWrapNow(project: Project) {
-  const result = await runJob(WRAP_PROOF, 'Comparing two cuts of the block.', (work) =>
+export async function proveWrapNow(bolt: Session, project: Project) {
+  const result = await runJob(bolt, WRAP_PROOF, 'Comparing two cuts of the block.', (work) =>
     proveWrapOf(sceneRequest(project), work, loadAsset),
   );
-  if (result) useChecks.setState({ proof: { result, key: layKey(project) } });
+  if (result) useChecks.of(bolt).setState({ proof: { result, key: layKey(project) } });
 }

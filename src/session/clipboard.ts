@@ -1,6 +1,7 @@
 import { ArgumentError, assetsOf, clipOf, pasteClip, readClip } from '../core';
 import { hasAsset } from '../shelf';
 import { edit, useBolt } from './bolt';
+import type { Session } from './session';
 import { useView } from './view';
 
 /** What is in hand as text, or null when nothing is. */
@@ -14,7 +15,7 @@ export function copySelected(): string | null {
 const ASIDE = { x: 12, y: 12 };
 
 /** Lays what was copied from this bolt or another; how many. Text from elsewhere is refused in words. */
-export async function paste(text: string): Promise<number> {
+export async function paste(bolt: Session, text: string): Promise<number> {
   const clip = readClip(text);
   for (const asset of clip.motifs.flatMap(assetsOf)) {
     if (!(await hasAsset(asset))) {
@@ -23,9 +24,21 @@ export async function paste(text: string): Promise<number> {
       );
     }
   }
-  const before = new Set(useBolt.getState().project?.placements.map((p) => p.id));
-  const ok = edit(pasteClip(clip, ASIDE, () => crypto.randomUUID()));
-  const laid = useBolt.getState().project?.placements.filter((p) => !before.has(p.id)) ?? [];
-  if (ok) useView.setState({ selected: laid.map((p) => p.id) });
+  const before = new Set(
+    useBolt
+      .of(bolt)
+      .getState()
+      .project?.placements.map((p) => p.id),
+  );
+  const ok = edit(
+    bolt,
+    pasteClip(clip, ASIDE, () => crypto.randomUUID()),
+  );
+  const laid =
+    useBolt
+      .of(bolt)
+      .getState()
+      .project?.placements.filter((p) => !before.has(p.id)) ?? [];
+  if (ok) useView.of(bolt).setState({ selected: laid.map((p) => p.id) });
   return ok ? laid.length : 0;
 }

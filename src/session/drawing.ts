@@ -18,6 +18,7 @@ import { putAsset } from '../shelf';
 import { edit, record } from './bolt';
 import type { IncomingPage, Origin } from './intake';
 import { keepPage, pictureOf, shortName } from './picture';
+import type { Session } from './session';
 
 export { leavingPage, lookAtPage };
 
@@ -26,6 +27,7 @@ export type DrawingTaken = { keep: boolean; asCell: boolean; straight: boolean }
 
 /** Keeps a page as one drawing, at its place: the middle of its sheet is the middle of the cell. */
 export async function keepDrawing(
+  bolt: Session,
   page: IncomingPage,
   settings: IntakeSettings,
   ppi: number,
@@ -48,7 +50,7 @@ export async function keepDrawing(
   };
   const mm = (px: number) => pxToMm(px, ppi);
   const art = { asset: made.sha256, width: box.width, height: box.height, ppi, sheet: sheet.id, box };
-  const ok = edit((p) => {
+  const ok = edit(bolt, (p) => {
     const there = p.pictures.find((m) => m.sheet === sheet.id);
     if (there?.box) {
       const was = there.box;
@@ -79,7 +81,7 @@ export async function keepDrawing(
     ]);
   });
   if (ok)
-    record({
+    record(bolt, {
       kind: 'motifs',
       text: `${shortName(page.name)} taken in as one drawing, ${Math.round(ppi)} ppi${sheetId ? ', again' : ''}.`,
       sha256: page.sha256,

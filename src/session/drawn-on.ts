@@ -31,6 +31,7 @@ import { edit, record, useBolt } from './bolt';
 import { checkKey, sortFindings, useChecks } from './checks';
 import { runJob, Stopped } from './jobs';
 import { loadAsset } from './pictures';
+import type { Session } from './session';
 import { takeSnapshot, useSnapshots } from './snapshots';
 import { judgeOnceChecked, keepAsVersion, nextVersion } from './versions';
 
@@ -84,6 +85,7 @@ function clothHash(project: Project): Promise<string> {
 
 /** Makes the picture of a cloth that goes out to be drawn on. The document remembers how it was cut. */
 export async function makeOut(
+  bolt: Session,
   project: Project,
   how: Slide,
   format: OutFormat,
@@ -105,7 +107,7 @@ export async function makeOut(
     loadAsset,
   );
   await putAsset(picture.proof.sha256, picture.file);
-  const guided = await guideOf(project, plan, { how, width, height, x, y }, picture, work);
+  const guided = await guideOf(bolt, project, plan, { how, width, height, x, y }, picture, work);
   let made = picture;
   if (format === 'ora' || how === 'turned') {
     // A block that is turned begins at its other end.
@@ -140,13 +142,14 @@ const STEPS = [-4, -3, -2, -1, 0, 1, 2, 3, 4];
 
 /** What of the findings asks for something to be drawn, as it lies on a picture that goes out; null where nothing does, or it is not looked over. */
 async function guideOf(
+  bolt: Session,
   project: Project,
   plan: PixelPlan,
   { how, width, height, x, y }: Pick<Out, 'how' | 'width' | 'height' | 'x' | 'y'>,
   picture: { file: Blob; proof: { sha256: string } },
   work: Work,
 ): Promise<{ guide: Out['guide']; over: Raster } | null> {
-  const { report, of } = useChecks.getState();
+  const { report, of } = useChecks.of(bolt).getState();
   if (!report || of !== checkKey(project)) return null;
   const rings = sortFindings(project, report).warnings.flatMap(({ f }) => {
     const extent = kindOf(f.kind)?.extent?.(f);
@@ -193,13 +196,18 @@ export const outName = ({ name }: Project, how: Slide, version: number): string 
   `${slug(name, 'bolt')}_${how === 'as-laid' ? 'as-laid' : how === 'turned' ? 'quarters-turned' : `slid-${how}`}_${version + 1}`;
 
 /** It went out: the document knows how, and the state that it went out in is kept, the first time. */
-export async function wentOut(out: Out, name: string, sha256: string, bytes: number) {
-  const { project } = useBolt.getState();
-  const first = project?.drawnOn.version === 0 && !useSnapshots.getState().list.some((s) => s.name === BEGUN);
-  if (!edit(() => sendOut(out))) return;
-  const kept = first && (await takeSnapshot(BEGUN));
-  if (kept) judgeOnceChecked(kept);
-  record({
+export async function wentOut(bolt: Session, out: Out, name: string, sha256: string, bytes: number) {
+  const { project } = useBolt.of(bolt).getState();
+  const first =
+    project?.drawnOn.version === 0 &&
+    !useSnapshots
+      .of(bolt)
+      .getState()
+      .list.some((s) => s.name === BEGUN);
+  if (!edit(bolt, () => sendOut(out))) return;
+  const kept = first && (await takeSnapshot(bolt, BEGUN));
+  if (kept) judgeOnceChecked(bolt, kept);
+  record(bolt, {
     kind: 'export',
     text: `Out to draw on: ${name}, ${out.width} x ${out.height} px.`,
     sha256,
@@ -228,8 +236,8 @@ export type CameBack = Omit<Returned, 'art' | 'picture'> & {
 };
 
 /** What is asked of a picture that comes back now. @throws Said where nothing went out, or the cloth has changed since. */
-function askNow() {
-  const { project } = useBolt.getState();
+function askNow(bolt: Session) {
+  const { project } = useBolt.of(bolt).getState();
   const out = project?.drawnOn.out;
   if (!project || !out) throw new Said('Nothing went out yet. Send the cloth out first.');
   const cellMm = cellOf(project);
@@ -245,27 +253,28 @@ function askNow() {
 }
 
 /** Takes back what was drawn on the picture that went out, as a job; the version that it makes is kept. */
-export const takeBackFile = (file: Pick<File, 'name' | 'size' | 'arrayBuffer'>) =>
-  runJob(COMES_BACK, `Laying ${file.name} on what went out.`, async (work) => {
+export const takeBackFile = (bolt: Session, file: Pick<File, 'name' | 'size' | 'arrayBuffer'>) =>
+  runJob(bolt, COMES_BACK, `Laying ${file.name} on what went out.`, async (work) => {
     const { name, size } = file;
-    const now = askNow();
+    const now = askNow(bolt);
     if (size > MOST_BYTES)
       throw new Said(
         `${name} is ${Math.round(size / 1e6)} MB; up to ${MOST_BYTES / 1e6} MB are read. Join its layers, or export it as a PNG. Nothing was changed.`,
       );
     const made = await takeReturn(new Uint8Array(await file.arrayBuffer()), now.ask, work, loadAsset);
-    return keepVersion(made, now, name, work);
+    return keepVersion(bolt, made, now, name, work);
   });
 
 /** Bends the two ends of a stroke of what came back last until they meet, as a job; it is a version of its own. */
-export const joinEndsOf = (n: number, name: string) =>
-  runJob(COMES_BACK, 'Bending the two ends until they meet.', async (work) => {
-    const now = askNow();
-    return keepVersion(await joinEnds(n, now.ask, work, loadAsset), now, name, work);
+export const joinEndsOf = (bolt: Session, n: number, name: string) =>
+  runJob(bolt, COMES_BACK, 'Bending the two ends until they meet.', async (work) => {
+    const now = askNow(bolt);
+    return keepVersion(bolt, await joinEnds(n, now.ask, work, loadAsset), now, name, work);
   });
 
 /** Lays what came back, and keeps it as a version. @throws Said where it is not what went out. */
 async function keepVersion(
+  bolt: Session,
   made: Returned | NotTheSame,
   { project, plan, ask: { out, whole } }: ReturnType<typeof askNow>,
   name: string,
@@ -275,12 +284,12 @@ async function keepVersion(
   if (signal?.aborted) throw new Stopped('Stopped.');
   for (const { bytes: png, sha256 } of [made.art, made.picture])
     await putAsset(sha256, new Blob([png], { type: 'image/png' }));
-  const version = nextVersion(project);
+  const version = nextVersion(bolt, project);
   const hides =
     whole && !drawnLayer(project, whole) && !!out.cloth && out.cloth !== (await clothHash(project));
-  if (!lay(project, out, plan, made, whole, version, name)) return null;
-  await keepAsVersion(version);
-  record({
+  if (!lay(bolt, project, out, plan, made, whole, version, name)) return null;
+  await keepAsVersion(bolt, version);
+  record(bolt, {
     kind: 'motifs',
     text: `${name.slice(0, 80)} came back, drawn on: version ${version}.`,
     sha256: made.art.sha256,
@@ -292,6 +301,7 @@ async function keepVersion(
 
 /** Lays what came back on the cloth, as one step for undo. */
 function lay(
+  bolt: Session,
   project: Project,
   out: Out,
   plan: PixelPlan,
@@ -317,7 +327,9 @@ function lay(
   };
   const { width, height } = art;
   const newArt = { asset: art.sha256, width, height, ppi: out.ppi };
-  return edit(() => takeBack({ art: newArt, picture: picture.sha256, edges, whole, version }, shown, layer));
+  return edit(bolt, () =>
+    takeBack({ art: newArt, picture: picture.sha256, edges, whole, version }, shown, layer),
+  );
 }
 
 /** How it came back, as a sentence. */

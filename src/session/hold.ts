@@ -15,7 +15,7 @@ import {
   twinOf,
 } from '../core';
 import { edit, useBolt } from './bolt';
-import { sessionPart } from './session';
+import { session, sessionPart } from './session';
 import { useSprites } from './sprites';
 import { type Held, HOME, useView } from './view';
 
@@ -90,21 +90,21 @@ export function commitHold() {
   useView.setState({ held: null });
   if (!held) return;
   const still = held.dx === 0 && held.dy === 0 && held.turn === 0 && held.grow === 1;
-  if (!still) edit((project) => setPlacements(changesOf(project, held)));
+  if (!still) edit(session(), (project) => setPlacements(changesOf(project, held)));
 }
 
 /** Moves, turns or sizes what is selected at once, as the hand would; quick repeats are one step for undo. */
 export function changeSelected(change: Partial<Pick<Held, 'dx' | 'dy' | 'turn' | 'grow'>>, merge = '') {
   const held = beginHold();
   if (!held) return;
-  edit((project) => setPlacements(changesOf(project, { ...held, ...change })), merge);
+  edit(session(), (project) => setPlacements(changesOf(project, { ...held, ...change })), merge);
 }
 
 /** Mirrors what is selected left to right: each in its place, or all together about their middle. */
 export function mirrorSelected() {
   const held = beginHold();
   if (!held) return;
-  edit((project) =>
+  edit(session(), (project) =>
     setPlacements(
       Object.fromEntries(
         project.placements

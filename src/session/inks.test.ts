@@ -12,6 +12,7 @@ import {
   setInks,
   setPlacements,
 } from '../core';
+import { session } from './session';
 
 type Asked = { inkOf: number[][]; arts: string[] };
 const measured: Asked[] = [];
@@ -95,7 +96,7 @@ test('a motif in other inks is measured in those', async () => {
 });
 
 test('what was found is said: fewer than asked, flat or varied, none at all', async () => {
-  expect(await takeInks(now(), undefined)).toBe('1 ink found. The art is flat.');
+  expect(await takeInks(session(), now(), undefined)).toBe('1 ink found. The art is flat.');
   expect(
     now()
       .inks.map((i) => i.hex)
@@ -103,20 +104,22 @@ test('what was found is said: fewer than asked, flat or varied, none at all', as
   ).toEqual(['#010203']);
   expect(useBolt.getState().log[0].text).toContain('taken from the art');
   found = { ...found, flat: false };
-  expect(await takeInks(now(), 5)).toMatch(/fewer than 5: the art shows no more.*varies within its inks/);
+  expect(await takeInks(session(), now(), 5)).toMatch(
+    /fewer than 5: the art shows no more.*varies within its inks/,
+  );
   found = { inks: [], flat: false };
   const before = now();
-  await expect(takeInks(before, undefined)).rejects.toThrow(/No solid colour/);
+  await expect(takeInks(session(), before, undefined)).rejects.toThrow(/No solid colour/);
   expect(now()).toBe(before);
 });
 
 test('an ink is parted by its own colours; an even one cannot be, and nothing changes', async () => {
   useBolt.setState({ project: apply(now(), mergeInks(3, 2)) });
   two = null;
-  await expect(partInk(now(), 2)).rejects.toThrow(/Ink 2 is one even colour/);
+  await expect(partInk(session(), now(), 2)).rejects.toThrow(/Ink 2 is one even colour/);
   expect(parted).toEqual([1, 2]);
   two = [INKS[1], INKS[2]];
-  expect(await partInk(now(), 2)).toBe('Ink 2 was parted in two.');
+  expect(await partInk(session(), now(), 2)).toBe('Ink 2 was parted in two.');
   expect(
     now()
       .inks.map((i) => i.hex)

@@ -29,7 +29,7 @@ export { paletteOfPicture, type ScreenReport };
 import { artsOf, drawnIn, loadAsset, sceneRequest } from './arts';
 import { edit, record } from './bolt';
 import { layKey } from './checks';
-import { session, sessionStore } from './session';
+import { type Session, session, sessionStore } from './session';
 
 type InkState = {
   /** How much of each ink lies on the cloth, and what touches what. */
@@ -116,8 +116,8 @@ function inInks(project: Project) {
 }
 
 /** Takes the inks from the art of a bolt. What was found, in words. */
-export async function takeInks(project: Project, count: number | undefined): Promise<string> {
-  const { inks, flat } = await session().answer(palette(inInks(project), count, loadAsset));
+export async function takeInks(bolt: Session, project: Project, count: number | undefined): Promise<string> {
+  const { inks, flat } = await bolt.answer(palette(inInks(project), count, loadAsset));
   if (!inks.length) {
     throw new ArgumentError(
       'No solid colour was found in the art: it may be all soft edges. Scan it at a higher ppi.',
@@ -128,9 +128,9 @@ export async function takeInks(project: Project, count: number | undefined): Pro
   const found = inks
     .map((f) => f.rgb)
     .filter((rgb) => !hasWhole(project) || labDistance(oklabOf(...rgb), ground) > LIKE_GROUND);
-  edit(setInks(found, newId));
+  edit(bolt, setInks(found, newId));
   const told = `${inks.length} ${inks.length === 1 ? 'ink' : 'inks'}`;
-  record({ kind: 'colourway', text: `${told} taken from the art.` });
+  record(bolt, { kind: 'colourway', text: `${told} taken from the art.` });
   const fewer =
     count !== undefined && count > inks.length ? `, fewer than ${count}: the art shows no more` : '';
   const kind = flat
@@ -140,13 +140,13 @@ export async function takeInks(project: Project, count: number | undefined): Pro
 }
 
 /** Parts an ink in the two colours that its part of the art is nearest to. */
-export async function partInk(project: Project, index: number): Promise<string> {
+export async function partInk(bolt: Session, project: Project, index: number): Promise<string> {
   const { name } = nth(project.inks, index);
   const { from, ink } = drawnIn(project);
   const which = ink.flatMap((k, n) => (k === index - 1 ? [n] : []));
-  const two = await session().answer(splitColours(inInks(project), from, which, loadAsset));
+  const two = await bolt.answer(splitColours(inInks(project), from, which, loadAsset));
   if (!two) throw new ArgumentError(`${name} is one even colour in the art: there is nothing to part.`);
-  edit(splitInk(index, two, newId));
+  edit(bolt, splitInk(index, two, newId));
   return `${name} was parted in two.`;
 }
 

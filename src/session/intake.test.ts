@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { addMotifs, addPlacement, apply, DEFAULT_INTAKE, motifOf, newProject, type Project } from '../core';
 import type { IncomingPage } from './intake';
+import { session } from './session';
 
 const kept: number[][] = [];
 const stored = new Map<string, Blob>();
@@ -104,7 +105,7 @@ test('a page is kept whole with what was chosen; opened again, its motifs get th
   cuts[1].keep = false;
   // The person says that it turns freely.
   cuts[2].top = false;
-  expect(await keepPage(page, DEFAULT_INTAKE, 300, cuts, origin, { onProgress() {} })).toBe(true);
+  expect(await keepPage(session(), page, DEFAULT_INTAKE, 300, cuts, origin, { onProgress() {} })).toBe(true);
   expect(kept).toEqual([[0, 2]]);
   expect([...stored.keys()]).toEqual([page.sha256, '0'.repeat(64), '2'.repeat(64)]);
   expect(now().motifs.map((m) => [m.name, m.source, m.permission, m.box?.x])).toEqual([
@@ -125,7 +126,7 @@ test('a page is kept whole with what was chosen; opened again, its motifs get th
     [false, true],
   ]);
   const settings = { ...DEFAULT_INTAKE, tolerance: 22 };
-  await keepPage(page, settings, 300, again, origin, { onProgress() {} }, { sheetId: sheet.id });
+  await keepPage(session(), page, settings, 300, again, origin, { onProgress() {} }, { sheetId: sheet.id });
   expect(now().sheets.map((s) => s.settings.tolerance)).toEqual([22]);
   expect(now().motifs).toHaveLength(3);
   expect(now().motifs[0].box?.x).toBe(20);
@@ -153,7 +154,7 @@ test('layers keep their names, a vector keeps its size in mm; a page that is non
     ppi: 300,
     layers: [layer('Kite', 203), layer('Paper', 904), layer('Bow', 65)],
   };
-  expect(await keepLayers(file, 300, [0, 2], { source: '', permission: 'bought' })).toBe(true);
+  expect(await keepLayers(session(), file, 300, [0, 2], { source: '', permission: 'bought' })).toBe(true);
   expect(now().motifs.map((m) => [m.name, m.permission, m.source])).toEqual([
     ['Kite', 'bought', 'set.ora'],
     ['Bow', 'bought', 'set.ora'],
@@ -169,7 +170,7 @@ test('layers keep their names, a vector keeps its size in mm; a page that is non
   };
   // Whether they have a top is not asked of these: in doubt they have.
   expect(now().motifs.map((m) => m.direction)).toEqual(['top', 'top']);
-  expect(await keepVector(vane)).toBe(true);
+  expect(await keepVector(session(), vane)).toBe(true);
   expect(now().motifs[2].direction).toBe('top');
   const vector = now().motifs[2];
   expect([vector.art.kind === 'vector', vector.name, Math.round((vector.width / vector.ppi) * 25.4)]).toEqual(

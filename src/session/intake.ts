@@ -46,6 +46,7 @@ export {
 
 import { putAsset, readAsset } from '../shelf';
 import { edit, record } from './bolt';
+import type { Session } from './session';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 /** A file on its way in, as it was looked at. */
@@ -148,6 +149,7 @@ export function firstGuesses(
  * @param ground the colour of the ground that the art was painted on, if it was.
  */
 export async function keepPage(
+  bolt: Session,
   page: IncomingPage,
   settings: IntakeSettings,
   ppi: number,
@@ -169,7 +171,7 @@ export async function keepPage(
     const { width, height } = box;
     return { asset: nth(files, k).sha256, width, height, ppi, sheet: id, box };
   };
-  const ok = edit((p) => {
+  const ok = edit(bolt, (p) => {
     const anew = chosen.flatMap((c, k) => {
       const was = p.motifs.find((m) => m.id === c.motif);
       if (!was) return [];
@@ -205,7 +207,7 @@ export async function keepPage(
   });
   if (ok) {
     const again = sheetId ? ', cut again' : '';
-    record({
+    record(bolt, {
       kind: 'motifs',
       text: `${chosen.length} ${chosen.length === 1 ? 'motif' : 'motifs'} from ${page.name}, ${Math.round(ppi)} ppi${again}.`,
       sha256: page.sha256,
@@ -225,6 +227,7 @@ export async function sheetFile(sheet: Pick<Sheet, 'asset' | 'name'>): Promise<I
 
 /** Keeps the layers that were chosen as motifs under their own names. */
 export async function keepLayers(
+  bolt: Session,
   file: IncomingLayers,
   ppi: number,
   chosen: number[],
@@ -249,16 +252,20 @@ export async function keepLayers(
     }),
   );
   return logged(
-    edit(addMotifs(motifs)),
+    bolt,
+    edit(bolt, addMotifs(motifs)),
     file,
     `${counted(motifs.length, 'motif')} from the layers of ${file.name}.`,
   );
 }
 
 /** Keeps an SVG as a motif that stays a vector; its px are those of the brief's ppi. */
-export async function keepVector(file: Extract<IncomingFile, { kind: 'vector' }>): Promise<boolean> {
+export async function keepVector(
+  bolt: Session,
+  file: Extract<IncomingFile, { kind: 'vector' }>,
+): Promise<boolean> {
   await putAsset(file.sha256, new Blob([file.bytes], { type: 'image/svg+xml' }));
-  const ok = edit((p) =>
+  const ok = edit(bolt, (p) =>
     addMotifs([
       motifOf({
         id: crypto.randomUUID(),
@@ -274,10 +281,11 @@ export async function keepVector(file: Extract<IncomingFile, { kind: 'vector' }>
       }),
     ]),
   );
-  return logged(ok, file, `${file.name} taken in as a vector.`);
+  return logged(bolt, ok, file, `${file.name} taken in as a vector.`);
 }
 
-function logged(ok: boolean, file: IncomingFile, text: string): boolean {
-  if (ok) record({ kind: 'motifs', text: text.slice(0, 400), sha256: file.sha256, bytes: file.bytes.length });
+function logged(bolt: Session, ok: boolean, file: IncomingFile, text: string): boolean {
+  if (ok)
+    record(bolt, { kind: 'motifs', text: text.slice(0, 400), sha256: file.sha256, bytes: file.bytes.length });
   return ok;
 }

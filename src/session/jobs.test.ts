@@ -29,7 +29,7 @@ beforeEach(() => {
 test('two jobs run side by side; each is stopped alone, and what came of it stays', async () => {
   const [a, b] = ['send', 'proof'].map((kind) => {
     const on: { now?: ReturnType<typeof held> } = {};
-    const come = runJob(kind, `${kind} it.`, (work) => {
+    const come = runJob(session(), kind, `${kind} it.`, (work) => {
       on.now = held(work);
       return on.now.done;
     });
@@ -41,7 +41,7 @@ test('two jobs run side by side; each is stopped alone, and what came of it stay
     ['proof', 'running', null],
   ]);
   const [sending] = useJobs.getState().jobs;
-  stopJob(sending.id);
+  stopJob(session(), sending.id);
   expect(await a.come).toBeNull();
   a.on.now?.work.onProgress(0.9);
   b.on.now?.end('proved');
@@ -54,8 +54,8 @@ test('two jobs run side by side; each is stopped alone, and what came of it stay
 });
 
 test('a newer job of a kind stops the one before; one that fails says why', async () => {
-  const first = runJob('lay', 'First.', (work) => held(work).done);
-  const second = runJob('lay', 'Second.', async () => {
+  const first = runJob(session(), 'lay', 'First.', (work) => held(work).done);
+  const second = runJob(session(), 'lay', 'Second.', async () => {
     throw new Said('No room.');
   });
   expect(await first).toBeNull();
@@ -66,8 +66,8 @@ test('a newer job of a kind stops the one before; one that fails says why', asyn
 test('a bolt that is closed ends its jobs, and nothing of them comes to the next one', async () => {
   const ends: ((text: string) => void)[] = [];
   // Work that does not listen when it is stopped.
-  const deaf = runJob('deaf', 'Deaf.', () => new Promise<string>((resolve) => ends.push(resolve)));
-  const heard = runJob('hears', 'Hears.', (work) => held(work).done);
+  const deaf = runJob(session(), 'deaf', 'Deaf.', () => new Promise<string>((resolve) => ends.push(resolve)));
+  const heard = runJob(session(), 'hears', 'Hears.', (work) => held(work).done);
   const old = session();
   nextSession();
   expect(old.closed).toBe(true);

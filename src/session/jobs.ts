@@ -3,7 +3,7 @@ import { textOf } from './trouble';
 
 export { Stopped };
 
-import { session, sessionStore } from './session';
+import { type Session, sessionStore } from './session';
 
 type JobState = 'running' | 'done' | 'failed' | 'stopped';
 
@@ -25,39 +25,39 @@ type Stops = Map<number, AbortController>;
 type JobsState = { jobs: Job[]; stops: Stops };
 export const useJobs = sessionStore<JobsState>(() => ({ jobs: [], stops: new Map() }));
 
-const change = (id: number, part: Partial<Job>) =>
-  useJobs.setState((s) => ({ jobs: s.jobs.map((j) => (j.id === id ? { ...j, ...part } : j)) }));
+const change = (bolt: Session, id: number, part: Partial<Job>) =>
+  useJobs.of(bolt).setState((s) => ({ jobs: s.jobs.map((j) => (j.id === id ? { ...j, ...part } : j)) }));
 
 /**
- * Begins a job of the open bolt; one of its kind that is under way is stopped, for only the newest counts. It is shown in one place and stopped alone; when the bolt is closed it ends, and
- * nothing of it reaches another.
+ * Begins a job of a bolt; one of its kind that is under way there is stopped, for only the newest counts. It is shown in one
+ * place and stopped alone; when the bolt is closed it ends, and nothing of it reaches another.
  * @returns what it came to; null when it was stopped or failed, which its record then says.
  */
 export async function runJob<T>(
+  bolt: Session,
   kind: string,
   label: string,
   run: (work: Required<Work>) => Promise<T>,
 ): Promise<T | null> {
-  const mine = session();
-  if (mine.closed) return null;
-  const { jobs, stops } = useJobs.getState();
+  if (bolt.closed) return null;
+  const { jobs, stops } = useJobs.of(bolt).getState();
   const id = 1 + Math.max(0, ...jobs.map((j) => j.id));
   const stop = new AbortController();
   stops.set(id, stop);
-  mine.atEnd(() => stop.abort());
+  bolt.atEnd(() => stop.abort());
   const job: Job = { id, kind, label, share: null, state: 'running' };
   for (const j of jobs) if (j.kind === kind) stops.get(j.id)?.abort();
-  useJobs.setState({ jobs: [...jobs.filter((j) => j.kind !== kind), job] });
+  useJobs.of(bolt).setState({ jobs: [...jobs.filter((j) => j.kind !== kind), job] });
   const onProgress = (share: number) => {
     // Word of how far it is may still be on its way when the work has ended.
-    if (!mine.closed && stops.has(id)) change(id, { share });
+    if (!bolt.closed && stops.has(id)) change(bolt, id, { share });
   };
   const end = (part: Partial<Job>) => {
     stops.delete(id);
-    if (!mine.closed) change(id, part);
+    if (!bolt.closed) change(bolt, id, part);
   };
   try {
-    const result = await mine.answer(run({ signal: stop.signal, onProgress }));
+    const result = await bolt.answer(run({ signal: stop.signal, onProgress }));
     if (stop.signal.aborted) throw new Stopped('Stopped.');
     end({ state: 'done', share: 1, result });
     return result;
@@ -69,11 +69,11 @@ export async function runJob<T>(
 }
 
 /** Stops one job; everything is as it was. */
-export const stopJob = (id: number) => useJobs.getState().stops.get(id)?.abort();
+export const stopJob = (bolt: Session, id: number) => useJobs.of(bolt).getState().stops.get(id)?.abort();
 
 /** Stops the job of a kind that is under way, if one is. */
-export function stopKind(kind: string) {
-  for (const j of useJobs.getState().jobs) if (j.kind === kind) stopJob(j.id);
+export function stopKind(bolt: Session, kind: string) {
+  for (const j of useJobs.of(bolt).getState().jobs) if (j.kind === kind) stopJob(bolt, j.id);
 }
 
 const ofKind = (kind: string) => (s: JobsState) => s.jobs.find((j) => j.kind === kind);
@@ -82,7 +82,8 @@ const ofKind = (kind: string) => (s: JobsState) => s.jobs.find((j) => j.kind ===
 export const useJob = <T>(kind: string) => useJobs(ofKind(kind)) as (Job & { result?: T }) | undefined;
 
 /** Why the last job of a kind failed, if it did. */
-export const jobTrouble = (kind: string) => ofKind(kind)(useJobs.getState())?.trouble ?? null;
+export const jobTrouble = (bolt: Session, kind: string) =>
+  ofKind(kind)(useJobs.of(bolt).getState())?.trouble ?? null;
 
 /** Whether a job of a kind is under way. */
 export const useBusy = (kind: string): boolean => useJob(kind)?.state === 'running';

@@ -5,6 +5,7 @@ import { loadAsset, sceneRequest } from './arts';
 import { edit, record, refuse, useBolt } from './bolt';
 import { runJob } from './jobs';
 import { showPieces } from './picture-pieces';
+import type { Session } from './session';
 import { useView } from './view';
 
 const CHANGED = 'The bolt was changed while the piece was lifted: nothing was done. Lift it again.';
@@ -16,19 +17,24 @@ export const LIFT = 'lift';
  * Lifts a piece off the drawing or tile that it was drawn in: it becomes a motif, laid where it was, and the place it left is
  * healed. True where it was done.
  */
-export async function liftPieceOff(project: Project, layerId: string, piece: string): Promise<boolean> {
+export async function liftPieceOff(
+  bolt: Session,
+  project: Project,
+  layerId: string,
+  piece: string,
+): Promise<boolean> {
   const layer = project.layers.find((l) => l.id === layerId);
   const picture =
     layer && layer.kind !== 'placements' ? project.pictures.find((p) => p.id === layer.picture) : undefined;
   if (!picture) return false;
-  const made = await runJob(LIFT, 'Lifting the piece off.', (work) =>
+  const made = await runJob(bolt, LIFT, 'Lifting the piece off.', (work) =>
     liftOff(sceneRequest(project), layerId, piece, work, loadAsset),
   );
   if (!made) return false;
   // What was lifted is of the bolt as it was.
-  const isChanged = () => useBolt.getState().project !== project;
+  const isChanged = () => useBolt.of(bolt).getState().project !== project;
   const changed = () => {
-    refuse(new Said(CHANGED));
+    refuse(bolt, new Said(CHANGED));
     return false;
   };
   if (isChanged()) return changed();
@@ -46,11 +52,11 @@ export async function liftPieceOff(project: Project, layerId: string, piece: str
     ...{ angle: 0, scale: picture.ppi / (made.pxPerMm * MM_PER_INCH), mirror: false },
   };
   if (isChanged()) return changed();
-  const ok = edit(liftFrom(layerId, made.picture.sha256, motif, placement));
+  const ok = edit(bolt, liftFrom(layerId, made.picture.sha256, motif, placement));
   if (ok) {
-    showPieces(false);
-    useView.setState({ selected: [placement.id] });
-    record({ kind: 'motifs', text: `${motif.name} lifted off.`.slice(0, 400), sha256: asset });
+    showPieces(bolt, false);
+    useView.of(bolt).setState({ selected: [placement.id] });
+    record(bolt, { kind: 'motifs', text: `${motif.name} lifted off.`.slice(0, 400), sha256: asset });
   }
   return ok;
 }

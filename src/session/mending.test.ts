@@ -60,6 +60,7 @@ vi.mock('../shelf', () => ({
 }));
 
 const { useBolt, undo } = await import('./bolt');
+const { session } = await import('./session');
 const { sortFindings, useChecks, wantCheck } = await import('./checks');
 const { proposeMending, proposeMendingAll, togglePart } = await import('./mending');
 const { keepProposal, useProposal } = await import('./proposal');
@@ -158,7 +159,7 @@ test('what is left is told apart, and taken up again', async () => {
 
 test('practice plants in a copy, marks a pin once, and keeps the record; a spoilt record counts as none', async () => {
   const before = now();
-  await practice.beginLesson(before, false, 'bare-patch', 7);
+  await practice.beginLesson(session(), before, false, 'bare-patch', 7);
   const { lesson } = practice.usePractice.getState();
   if (!lesson) throw new Error('No lesson.');
   expect(lesson.shown.placements.length).toBeLessThan(before.placements.length);

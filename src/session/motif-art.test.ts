@@ -12,6 +12,7 @@ import {
   setInks,
 } from '../core';
 import type { IncomingPage } from './intake';
+import { session } from './session';
 
 const composed: { bytes: number[]; rgb?: number[] }[][] = [];
 const traced: unknown[] = [];
@@ -85,7 +86,11 @@ const file = (name: string, n: number): IncomingPage => ({
 });
 
 test('parts lie in their kinds’ order whatever order they came in, under the name that they share', async () => {
-  await keepAsParts([file('kite-outline.png', 1), file('kite-shadow.png', 2), file('kite-fill.png', 3)], 300);
+  await keepAsParts(
+    session(),
+    [file('kite-outline.png', 1), file('kite-shadow.png', 2), file('kite-fill.png', 3)],
+    300,
+  );
   const made = now().motifs[1];
   expect(made.name).toBe('Kite');
   expect(partsOf(made).map((p) => [p.name, p.kind, p.asset[0]])).toEqual([
@@ -117,7 +122,7 @@ test('filled line art keeps what it was drawn as; placements stay; undo brings t
     ],
   });
   const before = now().placements[0];
-  await keepFill(motif(), fill);
+  await keepFill(session(), motif(), fill);
   expect(motif().asset[0]).toBe('8');
   expect(fillOf(motif())?.from[0]).toBe('5');
   expect(partsOf(motif()).map((p) => [p.kind, p.hex])).toEqual([
@@ -126,7 +131,10 @@ test('filled line art keeps what it was drawn as; placements stay; undo brings t
     ['outline', null],
   ]);
   expect(now().placements[0]).toEqual(before);
-  await setParts(motif(), [{ ...partsOf(motif())[0], hex: '#000000' }, ...partsOf(motif()).slice(1)]);
+  await setParts(session(), motif(), [
+    { ...partsOf(motif())[0], hex: '#000000' },
+    ...partsOf(motif()).slice(1),
+  ]);
   expect(composed.at(-1)?.[0].rgb).toEqual([0, 0, 0]);
   expect([motif().asset[0], partsOf(motif())[0].hex, fillOf(motif())?.from[0]]).toEqual([
     '9',
@@ -150,11 +158,11 @@ test('a vector in a motif’s place keeps the printed size; a trace takes the bo
   };
   const size = (p: Project) => (p.motifs[0].width / p.motifs[0].ppi) * p.placements[0].scale;
   const before = size(now());
-  await replaceByVector(motif(), vane);
+  await replaceByVector(session(), motif(), vane);
   expect(motif().art.kind).toBe('vector');
   expect(size(now())).toBeCloseTo(before, 2);
 
-  await traceMotif(motif(), 1.4, [9, 9, 9], { onProgress() {} });
+  await traceMotif(session(), motif(), 1.4, [9, 9, 9], { onProgress() {} });
   expect(traced[0]).toMatchObject([
     {},
     300,
@@ -167,6 +175,6 @@ test('a vector in a motif’s place keeps the printed size; a trace takes the bo
       setInks([[200, 50, 30]], () => 'i'),
     ),
   });
-  await traceMotif(motif(), 1, [0, 0, 0], { onProgress() {} });
+  await traceMotif(session(), motif(), 1, [0, 0, 0], { onProgress() {} });
   expect((traced[1] as unknown[])[2]).toEqual([{ name: 'Ink 1', rgb: [200, 50, 30] }]);
 });

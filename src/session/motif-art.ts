@@ -33,16 +33,18 @@ import { putAsset, readAsset } from '../shelf';
 import { artsOf, loadAsset } from './arts';
 import { edit, record, useBolt } from './bolt';
 import type { IncomingFile, IncomingPage } from './intake';
+import type { Session } from './session';
 
 const keepFile = (art: CutArt) => putAsset(art.sha256, new Blob([art.png], { type: 'image/png' }));
 
 /** Art that came as a vector takes a motif's place at once; placements keep place, angle and printed size. */
 export async function replaceByVector(
+  bolt: Session,
   motif: Motif,
   file: Extract<IncomingFile, { kind: 'vector' }>,
 ): Promise<boolean> {
   await putAsset(file.sha256, new Blob([file.bytes], { type: 'image/svg+xml' }));
-  return edit((p) =>
+  return edit(bolt, (p) =>
     replaceArt(motif.id, {
       asset: file.sha256,
       width: Math.max(1, Math.round(mmToPx(file.widthMm, p.brief.ppi))),
@@ -56,7 +58,7 @@ export async function replaceByVector(
 }
 
 /** Pictures of one size as the parts of one motif, in register; the lowest kind lies lowest. */
-export async function keepAsParts(files: IncomingPage[], ppi: number): Promise<boolean> {
+export async function keepAsParts(bolt: Session, files: IncomingPage[], ppi: number): Promise<boolean> {
   const sorted = [...files].sort(
     (a, b) => PART_KINDS.indexOf(partKindOf(a.name)) - PART_KINDS.indexOf(partKindOf(b.name)),
   );
@@ -93,8 +95,8 @@ export async function keepAsParts(files: IncomingPage[], ppi: number): Promise<b
       })),
     },
   });
-  const ok = edit(addMotifs([motif]));
-  if (ok) record({ kind: 'motifs', text: `${motif.name} put together from ${files.length} parts.` });
+  const ok = edit(bolt, addMotifs([motif]));
+  if (ok) record(bolt, { kind: 'motifs', text: `${motif.name} put together from ${files.length} parts.` });
   return ok;
 }
 
@@ -107,7 +109,7 @@ function sharedName(names: string[]): string {
 }
 
 /** Changes parts (colour, order, what is left out) and puts the motif together again. */
-export async function setParts(motif: Motif, parts: Part[]): Promise<boolean> {
+export async function setParts(bolt: Session, motif: Motif, parts: Part[]): Promise<boolean> {
   const ready = await Promise.all(
     parts.map(async (p) => ({ bytes: await readAsset(p.asset), rgb: p.hex ? rgbOfHex(p.hex) : undefined })),
   );
@@ -117,7 +119,7 @@ export async function setParts(motif: Motif, parts: Part[]): Promise<boolean> {
   const picture = { asset: whole.sha256, width: whole.width, height: whole.height, ppi: motif.ppi };
   const fill = fillOf(motif);
   const art = fill ? { kind: 'filled' as const, parts, fill } : { kind: 'parts' as const, parts };
-  return edit(replaceArt(motif.id, { ...picture, art, sheet, box }, { x: 0, y: 0 }));
+  return edit(bolt, replaceArt(motif.id, { ...picture, art, sheet, box }, { x: 0, y: 0 }));
 }
 
 export type FillSettings = NonNullable<ReturnType<typeof fillOf>>;
@@ -130,7 +132,7 @@ export const fillAsk = (motif: Motif, fill: FillSettings) => ({
 });
 
 /** Fills line art: flat parts under the ink, one for each colour. The line art itself is kept to fill again. */
-export async function keepFill(motif: Motif, fill: FillSettings): Promise<boolean> {
+export async function keepFill(bolt: Session, motif: Motif, fill: FillSettings): Promise<boolean> {
   const { flats, ink, whole } = await fillLineArt(
     await readAsset(fill.from),
     fillAsk(motif, fill),
@@ -150,20 +152,21 @@ export async function keepFill(motif: Motif, fill: FillSettings): Promise<boolea
   const { sheet, box } = motif;
   const picture = { asset: whole.sha256, width: whole.width, height: whole.height, ppi: motif.ppi };
   return edit(
+    bolt,
     replaceArt(motif.id, { ...picture, art: { kind: 'filled', parts, fill }, sheet, box }, { x: 0, y: 0 }),
   );
 }
 
 /** A motif as it looks in the colourway on show, at most `longSide` px. */
-export async function motifBitmap(id: string, longSide: number): Promise<ImageBitmap | null> {
-  const { project } = useBolt.getState();
+export async function motifBitmap(bolt: Session, id: string, longSide: number): Promise<ImageBitmap | null> {
+  const { project } = useBolt.of(bolt).getState();
   const art = project && artsOf(project).find((a) => a.motif === id);
   return art ? (await sprite(art, longSide, loadAsset)).bitmap : null;
 }
 
 /** The inks that a motif is traced in: the bolt's, or its own when the bolt has none yet. */
-async function inksFor(motif: Motif): Promise<{ name: string; rgb: Rgb }[]> {
-  const { project } = useBolt.getState();
+async function inksFor(bolt: Session, motif: Motif): Promise<{ name: string; rgb: Rgb }[]> {
+  const { project } = useBolt.of(bolt).getState();
   const known = project?.inks.slice(1) ?? [];
   if (known.length) return known.map((i) => ({ name: i.name, rgb: rgbOfHex(i.hex) }));
   const own = project ? artsOf(project).filter((a) => a.motif === motif.id) : [];
@@ -172,7 +175,7 @@ async function inksFor(motif: Motif): Promise<{ name: string; rgb: Rgb }[]> {
 }
 
 /** Outlines of a motif, plate by plate, and how far they are from its pixels. */
-export async function traceMotif(motif: Motif, smooth: number, ground: Rgb, work: Work) {
+export async function traceMotif(bolt: Session, motif: Motif, smooth: number, ground: Rgb, work: Work) {
   const bytes = await readAsset(motif.asset);
-  return trace(bytes, motif.ppi, await inksFor(motif), { smooth, smallestPx: 6, ground }, work);
+  return trace(bytes, motif.ppi, await inksFor(bolt, motif), { smooth, smallestPx: 6, ground }, work);
 }

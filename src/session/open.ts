@@ -87,7 +87,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
     wantCheck(now);
     holdPictures();
   });
-  void openSnapshots(project.id).catch(textOf);
+  void openSnapshots(mine, project.id).catch(textOf);
   const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
   mine.atEnd(others.end);
   if (release) {

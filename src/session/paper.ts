@@ -17,6 +17,7 @@ import { joinSheet, type SheetOfPaper } from '../engine';
 import { putAsset } from '../shelf';
 import { edit, record, useBolt } from './bolt';
 import { runJob } from './jobs';
+import type { Session } from './session';
 import { keepAsVersion, nextVersion } from './versions';
 
 /** A sheet of paper that was cut in four, put together from its scans, as a job. */
@@ -29,8 +30,8 @@ const MOST_BYTES = 600e6;
 export type SheetInHand = SheetOfPaper & { files: File[] };
 
 /** Puts a sheet together from the scans of its quarters, in the order of their names, or from one scan of all. */
-export const joinScans = (files: File[], asCame: boolean) =>
-  runJob(PAPER, 'Putting the sheet together.', async (work): Promise<SheetInHand> => {
+export const joinScans = (bolt: Session, files: File[], asCame: boolean) =>
+  runJob(bolt, PAPER, 'Putting the sheet together.', async (work): Promise<SheetInHand> => {
     const inOrder = [...files].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
     const bytes = inOrder.reduce((sum, f) => sum + f.size, 0);
     if (inOrder.length !== 1 && inOrder.length !== 4)
@@ -46,18 +47,19 @@ export const joinScans = (files: File[], asCame: boolean) =>
   });
 
 /** The demo's sheet of paper, put together from its scans. */
-export async function joinSample(which: keyof typeof PAPER_SAMPLES) {
+export async function joinSample(bolt: Session, which: keyof typeof PAPER_SAMPLES) {
   const files = await fetchSample(PAPER_SAMPLES[which]);
   await joinScans(
+    bolt,
     files.map(({ name, bytes }) => new File([bytes], name)),
     false,
   );
 }
 
 /** Lays a sheet on the cloth as a version of it: the cell takes its size and repeats straight. */
-export async function laySheet(sheet: SheetInHand): Promise<boolean> {
+export async function laySheet(bolt: Session, sheet: SheetInHand): Promise<boolean> {
   const { art, picture, files } = sheet;
-  const { project } = useBolt.getState();
+  const { project } = useBolt.of(bolt).getState();
   if (!project) return false;
   const size = { widthMm: pxToMm(art.width, art.ppi), heightMm: pxToMm(art.height, art.ppi) };
   for (const mm of Object.values(size))
@@ -67,7 +69,7 @@ export async function laySheet(sheet: SheetInHand): Promise<boolean> {
       );
   for (const { bytes, sha256 } of [art, picture])
     await putAsset(sha256, new Blob([bytes], { type: 'image/png' }));
-  const version = nextVersion(project);
+  const version = nextVersion(bolt, project);
   const [file] = files;
   const { sha256: asset, width, height, ppi } = art;
   const own = { asset, width, height, ppi };
@@ -82,7 +84,7 @@ export async function laySheet(sheet: SheetInHand): Promise<boolean> {
     colour: { as: asDrawn ? 'inks' : 'itself' },
   };
   const back = { art: own, picture: picture.sha256, edges: [], whole: true, version };
-  const ok = edit((p) =>
+  const ok = edit(bolt, (p) =>
     several('Sheet of paper laid', [
       setBrief(size),
       setLayout({ kind: 'straight', drop: p.layout.drop }),
@@ -90,8 +92,8 @@ export async function laySheet(sheet: SheetInHand): Promise<boolean> {
     ]),
   );
   if (!ok) return false;
-  await keepAsVersion(version);
-  record({
+  await keepAsVersion(bolt, version);
+  record(bolt, {
     kind: 'motifs',
     text: `A sheet of paper from ${counted(files.length, 'scan')}, ${width} x ${height} px at ${Math.round(ppi)} ppi: version ${version}. ${cutsText(sheet)}`,
     sha256: asset,

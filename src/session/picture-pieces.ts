@@ -12,7 +12,7 @@ import {
 } from '../core';
 import { edit } from './bolt';
 import { useChecks } from './checks';
-import { sessionStore } from './session';
+import { type Session, session, sessionStore } from './session';
 import { centreOn, useView } from './view';
 
 export type SeenPiece = PictureReport['pieces'][number];
@@ -29,7 +29,8 @@ type PiecesState = {
 /** The pieces of drawings and tiles, as they are seen and put right. */
 export const usePieces = sessionStore<PiecesState>(() => ({ shown: false, hand: [], cutting: false }));
 
-export const showPieces = (shown: boolean) => usePieces.setState({ shown, hand: [], cutting: false });
+export const showPieces = (bolt: Session, shown: boolean) =>
+  usePieces.of(bolt).setState({ shown, hand: [], cutting: false });
 
 const pictures = (): PictureReport[] => useChecks.getState().report?.pictures ?? [];
 const allPieces = (): SeenPiece[] => pictures().flatMap((p) => p.pieces);
@@ -73,6 +74,7 @@ function mark(project: Project, picture: PictureReport, more: Partial<PieceMarks
   const found = project.layers.find((l) => l.id === layer);
   const was = found && found.kind !== 'placements' && found.marks ? found.marks : NO_MARKS;
   edit(
+    session(),
     setMarks(layer, {
       joins: [...was.joins, ...(more.joins ?? []).map((j) => j.map(to))],
       cuts: [...was.cuts, ...(more.cuts ?? []).map((c) => c.map(to))],
@@ -132,6 +134,6 @@ export function sizeOf({ outline }: SeenPiece): { width: number; height: number 
 
 /** Nothing is said any more of the pieces of a picture. */
 export const forgetMarks = (layer: string) => {
-  edit(setMarks(layer, null));
+  edit(session(), setMarks(layer, null));
   usePieces.setState({ hand: [], cutting: false });
 };

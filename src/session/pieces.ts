@@ -19,6 +19,7 @@ import { type ArtRequest, composePieces, type PieceRequest } from '../engine';
 import { putAsset } from '../shelf';
 import { drawnIn, loadAsset } from './arts';
 import { edit, record, refuse, useBolt } from './bolt';
+import type { Session } from './session';
 import { useView } from './view';
 
 const newId = () => crypto.randomUUID();
@@ -61,18 +62,18 @@ async function composed(project: Project, pieces: readonly ArtPiece[], ppi: numb
 }
 
 /** Makes one motif of what is in hand: it takes their place, and can be taken apart again. */
-export async function makeOneMotif(): Promise<boolean> {
-  const { project } = useBolt.getState();
+export async function makeOneMotif(bolt: Session): Promise<boolean> {
+  const { project } = useBolt.of(bolt).getState();
   if (!project) return false;
   try {
-    return await joined(project, useView.getState().selected);
+    return await joined(bolt, project, useView.of(bolt).getState().selected);
   } catch (error) {
-    refuse(error);
+    refuse(bolt, error);
     return false;
   }
 }
 
-async function joined(project: Project, selected: string[]): Promise<boolean> {
+async function joined(bolt: Session, project: Project, selected: string[]): Promise<boolean> {
   const { pieces, middle } = piecesFrom(project, selected, newId);
   const { picture, moved } = await composed(project, pieces, finest(pieces));
   const names = [...new Set(pieces.map((p) => p.name))];
@@ -97,30 +98,30 @@ async function joined(project: Project, selected: string[]): Promise<boolean> {
     scale: 1,
     mirror: false,
   };
-  if (useBolt.getState().project !== project) return false;
-  const ok = edit(joinPieces(selected, motif, placement));
+  if (useBolt.of(bolt).getState().project !== project) return false;
+  const ok = edit(bolt, joinPieces(selected, motif, placement));
   if (ok) {
-    useView.setState({ selected: [placement.id] });
-    record({ kind: 'motifs', text: `${motif.name} made of ${pieces.length} pieces.`.slice(0, 400) });
+    useView.of(bolt).setState({ selected: [placement.id] });
+    record(bolt, { kind: 'motifs', text: `${motif.name} made of ${pieces.length} pieces.`.slice(0, 400) });
   }
   return ok;
 }
 
 /** Changes the pieces of a motif: their order, what of them shows, which there are. All its placements follow. */
-export async function changePieces(motif: Motif, pieces: ArtPiece[]): Promise<boolean> {
-  const { project } = useBolt.getState();
+export async function changePieces(bolt: Session, motif: Motif, pieces: ArtPiece[]): Promise<boolean> {
+  const { project } = useBolt.of(bolt).getState();
   if (!project) return false;
   const { picture, moved } = await composed(project, pieces, motif.ppi);
-  return edit(setPieces(motif.id, picture, aboutMiddle(pieces, moved), moved));
+  return edit(bolt, setPieces(motif.id, picture, aboutMiddle(pieces, moved), moved));
 }
 
 /** Another motif laid over the pieces of one, as large as it was drawn: to cover a detail with. */
-export async function addPiece(motif: Motif, other: Motif): Promise<boolean> {
+export async function addPiece(bolt: Session, motif: Motif, other: Motif): Promise<boolean> {
   const { name, asset, width, height, ppi } = other;
   const place = { x: 0, y: 0, angle: 0, scale: 1, mirror: false };
   const vector = other.art.kind === 'vector' ? { vector: true } : {};
   const piece: ArtPiece = { id: newId(), name, asset, width, height, ppi, ...place, ...vector };
-  return changePieces(motif, [...ownPieces(motif), piece]);
+  return changePieces(bolt, motif, [...ownPieces(motif), piece]);
 }
 
 /** The pieces of a motif; of one that was not made of any, itself. */
@@ -148,16 +149,16 @@ export function ownPieces(motif: Motif): ArtPiece[] {
 }
 
 /** Lays the pieces of the one in hand by themselves again. */
-export function takeInHandApart(): boolean {
-  const { project } = useBolt.getState();
-  const { selected } = useView.getState();
+export function takeInHandApart(bolt: Session): boolean {
+  const { project } = useBolt.of(bolt).getState();
+  const { selected } = useView.of(bolt).getState();
   const [id] = selected;
   if (!project || !id) return false;
   const before = new Set(project.placements.map((p) => p.id));
-  const ok = edit(takeApart(id, newId));
-  const now = useBolt.getState().project;
+  const ok = edit(bolt, takeApart(id, newId));
+  const now = useBolt.of(bolt).getState().project;
   if (ok && now)
-    useView.setState({ selected: now.placements.flatMap((p) => (before.has(p.id) ? [] : p.id)) });
+    useView.of(bolt).setState({ selected: now.placements.flatMap((p) => (before.has(p.id) ? [] : p.id)) });
   return ok;
 }
 

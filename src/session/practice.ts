@@ -25,7 +25,7 @@ import { runJob } from './jobs';
 import { passPicture } from './pictures';
 import { leadOf } from './proposal';
 import { noteAttempt } from './record';
-import { sessionStore } from './session';
+import { type Session, sessionStore } from './session';
 import { textOf } from './trouble';
 import { useView } from './view';
 
@@ -69,12 +69,13 @@ export const PRACTICE = 'practice';
 
 /** Plants a fault, of a kind drawn by lot unless one is named, in a copy of the work or in its motifs scattered anew. */
 export async function beginLesson(
+  bolt: Session,
   project: Project,
   madeUp: boolean,
   fault?: string,
   seed = nth([...crypto.getRandomValues(new Uint32Array(1))], 0),
 ) {
-  const lesson = await runJob(PRACTICE, 'Planting a fault.', async (work): Promise<Lesson> => {
+  const lesson = await runJob(bolt, PRACTICE, 'Planting a fault.', async (work): Promise<Lesson> => {
     // Where cells alternate, the twins of a band run otherwise: no lane or row is planted there.
     const { alternate } = project.layout;
     const some = faults().filter((f) => !(alternate && kindOf(f)?.fault?.straight));
@@ -95,8 +96,8 @@ export async function beginLesson(
     return { of: project, planted, shown, measured, pin: null, marked: null };
   });
   if (!lesson) return;
-  useView.setState({ selected: [], held: null, finding: null });
-  usePractice.setState({ lesson });
+  useView.of(bolt).setState({ selected: [], held: null, finding: null });
+  usePractice.of(bolt).setState({ lesson });
 }
 
 /** A lesson's cloth where things are laid: other placements of the same motifs. */

@@ -5,6 +5,7 @@ import { useBolt } from './bolt';
 import { refuseOpen } from './bolts';
 import { runJob } from './jobs';
 import { pictureFile } from './pictures';
+import type { Session } from './session';
 import { useSnapshots } from './snapshots';
 
 /** A bolt on its way into a file or out of one, as a job. */
@@ -14,8 +15,8 @@ export const PROJECT_FILE = 'project file';
 const codec = () => import('../shelf/project-file');
 
 /** A bolt as a file that holds all of it, read back and held against its hashes. */
-const saveSource = (find: () => Promise<Source>) =>
-  runJob(PROJECT_FILE, 'Saving the bolt as a file.', async ({ signal, onProgress }) => {
+const saveSource = (bolt: Session, find: () => Promise<Source>) =>
+  runJob(bolt, PROJECT_FILE, 'Saving the bolt as a file.', async ({ signal, onProgress }) => {
     const { proveProjectFile, writeProjectFile } = await codec();
     const source = await find();
     const { readable, writable } = new TransformStream<Uint8Array, Uint8Array>();
@@ -28,20 +29,24 @@ const saveSource = (find: () => Promise<Source>) =>
   });
 
 /** A bolt of the shelf as a file. */
-export const saveAsFile = (id: string) => saveSource(async () => (await codec()).sourceOnShelf(id));
+export const saveAsFile = (bolt: Session, id: string) =>
+  saveSource(bolt, async () => (await codec()).sourceOnShelf(id));
 
 /** The open bolt as a file, as it is in memory: also what could not be written to the shelf. */
-export const saveOpenBolt = () =>
-  saveSource(async () => {
-    const { project, log } = useBolt.getState();
+export const saveOpenBolt = (bolt: Session) =>
+  saveSource(bolt, async () => {
+    const { project, log } = useBolt.of(bolt).getState();
     if (!project) throw new ArgumentError('No bolt is open.');
-    const snapshots = useSnapshots.getState().list.map(({ bolt: _, ...s }) => s);
+    const snapshots = useSnapshots
+      .of(bolt)
+      .getState()
+      .list.map(({ bolt: _, ...s }) => s);
     return { project, log, snapshots, picture: pictureFile };
   });
 
 /** All bolts of the shelf in one file, each of them read back and held against its hashes. */
-export const saveShelf = () =>
-  runJob(PROJECT_FILE, 'Saving the whole shelf.', async ({ signal, onProgress }) => {
+export const saveShelf = (bolt: Session) =>
+  runJob(bolt, PROJECT_FILE, 'Saving the whole shelf.', async ({ signal, onProgress }) => {
     const { openShelfFile, writeShelfFile } = await import('../shelf/shelf-file');
     const { proveProjectFile } = await codec();
     const bolts = (await listBolts()).filter((b) => !b.binned);
@@ -73,8 +78,8 @@ export async function unsavedFor(bolts: { changed: string; binned?: string }[]):
 }
 
 /** Puts the bolts of a saved shelf on this one: one that is there the same is passed over, one that differs stands beside it. */
-const takeShelf = (inside: (() => Promise<Blob>)[]) =>
-  runJob(PROJECT_FILE, 'Putting the bolts on the shelf.', async ({ signal, onProgress }) => {
+const takeShelf = (bolt: Session, inside: (() => Promise<Blob>)[]) =>
+  runJob(bolt, PROJECT_FILE, 'Putting the bolts on the shelf.', async ({ signal, onProgress }) => {
     const { openProjectFile, takeProjectFile } = await codec();
     let taken = 0;
     for (const [n, open] of inside.entries()) {
@@ -94,18 +99,18 @@ export type Arrived = { file: ProjectFile; there: boolean };
 type ArrivedShelf = { shelf: () => ReturnType<typeof takeShelf> };
 
 /** Looks a project file through. @throws FileRefused when it is none, or damaged. */
-export async function lookThrough(file: File): Promise<Arrived | ArrivedShelf> {
+export async function lookThrough(bolt: Session, file: File): Promise<Arrived | ArrivedShelf> {
   const { openShelfFile } = await import('../shelf/shelf-file');
   const inside = await openShelfFile(file);
-  if (inside) return { shelf: () => takeShelf(inside) };
+  if (inside) return { shelf: () => takeShelf(bolt, inside) };
   const { openProjectFile } = await codec();
   const opened = await openProjectFile(file);
   return { file: opened, there: (await readRaw(opened.project.id)).head !== undefined };
 }
 
 /** Puts a bolt from a file on the shelf: in the place of the one of its id, or beside it. Its id; null when it was not. */
-export const takeFromFile = ({ file, there }: Arrived, how: 'replace' | 'both') =>
-  runJob(PROJECT_FILE, 'Putting the bolt on the shelf.', async (work) => {
+export const takeFromFile = (bolt: Session, { file, there }: Arrived, how: 'replace' | 'both') =>
+  runJob(bolt, PROJECT_FILE, 'Putting the bolt on the shelf.', async (work) => {
     const { takeProjectFile } = await codec();
     const id = there && how === 'both' ? crypto.randomUUID() : file.project.id;
     await refuseOpen(id);

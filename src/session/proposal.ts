@@ -61,7 +61,7 @@ export function keepProposal() {
   const { proposal, of } = useProposal.getState();
   dropProposal();
   if (!proposal || useBolt.getState().project !== of) return;
-  if (edit(layPlacements(proposal.placements)) && proposal.fresh.length === 1) {
+  if (edit(session(), layPlacements(proposal.placements)) && proposal.fresh.length === 1) {
     useView.setState({ selected: proposal.fresh });
   }
 }
@@ -86,14 +86,15 @@ export const leadOf = (motif: string): number => useSprites.getState().sprites.g
 export const PROPOSAL = 'proposal';
 
 export async function work(label: string, run: (project: Project, work: Work) => Promise<Proposal>) {
-  const { project } = useBolt.getState();
+  const bolt = session();
+  const { project } = useBolt.of(bolt).getState();
   if (!project) return;
-  const mine = session();
-  useProposal.setState(NONE);
-  const proposal = await runJob(PROPOSAL, label, (how) => run(project, how));
-  if (mine.closed) return;
-  if (proposal) useProposal.setState({ proposal, of: project });
-  else useProposal.setState({ trouble: jobTrouble(PROPOSAL) });
+  const shown = useProposal.of(bolt);
+  shown.setState(NONE);
+  const proposal = await runJob(bolt, PROPOSAL, label, (how) => run(project, how));
+  if (bolt.closed) return;
+  if (proposal) shown.setState({ proposal, of: project });
+  else shown.setState({ trouble: jobTrouble(bolt, PROPOSAL) });
 }
 
 export const newPlacement = ({ motif, x, y, angle, scale, mirror }: Placed): Placement => ({

@@ -90,6 +90,9 @@ export class Session {
 const current = createStore(() => ({ session: new Session() }));
 export const session = (): Session => current.getState().session;
 
+/** Follows the session that is open. */
+export const useSession = (): Session => useStore(current, (s) => s.session);
+
 /** Closes the session that is open; the next one begins with nothing of it. */
 export function nextSession(): Session {
   const next = new Session(session().close());
@@ -97,29 +100,34 @@ export function nextSession(): Session {
   return next;
 }
 
-/** What a session remembers from one call to the next. */
-export function sessionPart<T>(make: () => T): () => T {
+/** What a session remembers from one call to the next: of the one that is open, or `of` another. */
+export function sessionPart<T>(make: () => T): (() => T) & { of: (bolt: Session) => T } {
   const key = Symbol();
-  return () => session().own(key, make);
+  const of = (bolt: Session) => bolt.own(key, make);
+  return Object.assign(() => of(session()), { of });
 }
 
 export type SessionStore<T> = Pick<StoreApi<T>, 'getState' | 'setState' | 'subscribe'> & {
   (): T;
   <S>(select: (state: T) => S): S;
+  /** The store of one session, whichever is open. */
+  of: (bolt: Session) => Pick<StoreApi<T>, 'getState' | 'setState' | 'subscribe'>;
 };
 
 /** A store that each session has for itself; as a hook it follows the session that is open. */
 export function sessionStore<T>(first: () => T): SessionStore<T> {
   const key = Symbol();
   const make = () => createStore<T>(first);
-  const store = () => session().own(key, make);
+  const of = (bolt: Session) => bolt.own(key, make);
+  const store = () => of(session());
   function useOwn(): T;
   function useOwn<S>(select: (state: T) => S): S;
   function useOwn<S>(select?: (state: T) => S): T | S {
-    const own = useStore(current, (s) => s.session.own(key, make));
+    const own = useStore(current, (s) => of(s.session));
     return useStore(own, (state) => (select ? select(state) : state));
   }
   return Object.assign(useOwn, {
+    of,
     getState: () => store().getState(),
     setState: ((...args: Parameters<StoreApi<T>['setState']>) =>
       store().setState(...args)) as StoreApi<T>['setState'],

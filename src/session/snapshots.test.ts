@@ -12,6 +12,7 @@ import {
 } from '../core';
 import { listSnapshots, removeBolt, writeBolt } from '../shelf';
 import { edit, undo, useBolt } from './bolt';
+import { session } from './session';
 import {
   blink,
   dropSnapshot,
@@ -32,31 +33,31 @@ beforeEach(async () => {
   useBolt.setState({ project, log: [] });
   useBolt.setState({ past: [], future: [] });
   await writeBolt(project, []);
-  await openSnapshots(project.id);
+  await openSnapshots(session(), project.id);
 });
 const now = () => useBolt.getState().project;
 const names = () => useSnapshots.getState().list.map((s) => s.name);
 
 test('states are numbered or named, and are there when the bolt is opened again', async () => {
-  await takeSnapshot();
-  await takeSnapshot('  With a hero ');
-  const third = await takeSnapshot();
+  await takeSnapshot(session());
+  await takeSnapshot(session(), '  With a hero ');
+  const third = await takeSnapshot(session());
   expect(names()).toEqual(['State 1', 'With a hero', 'State 2']);
-  if (third) await renameSnapshot(third, 'Sent to the mill');
-  await openSnapshots(now()?.id ?? '');
+  if (third) await renameSnapshot(session(), third, 'Sent to the mill');
+  await openSnapshots(session(), now()?.id ?? '');
   expect(names()).toEqual(['State 1', 'With a hero', 'Sent to the mill']);
-  await openSnapshots('another');
+  await openSnapshots(session(), 'another');
   expect(names()).toEqual([]);
 });
 
 test('going back is one step that can be undone; layout and placements come back, the name of the bolt stays', async () => {
   const was = now();
-  const state = await takeSnapshot();
-  edit(setLayout({ kind: 'brick', drop: { p: 1, q: 3 } }));
-  edit(removePlacements(['a']));
-  edit(rename('Renamed'));
+  const state = await takeSnapshot(session());
+  edit(session(), setLayout({ kind: 'brick', drop: { p: 1, q: 3 } }));
+  edit(session(), removePlacements(['a']));
+  edit(session(), rename('Renamed'));
   const before = now();
-  if (state) goBack(state);
+  if (state) goBack(session(), state);
   expect(now()).toEqual({ ...was, name: 'Renamed' });
   undo();
   expect(now()).toEqual(before);
@@ -64,9 +65,9 @@ test('going back is one step that can be undone; layout and placements come back
 
 test('blinking shows the last state and the work by turns; a dropped state ends the comparison and can be put back', async () => {
   expect(blink()).toBe(false);
-  const state = await takeSnapshot();
+  const state = await takeSnapshot(session());
   const was = now();
-  edit(removePlacements(['a']));
+  edit(session(), removePlacements(['a']));
   expect(blink()).toBe(true);
   const { compare } = useSnapshots.getState();
   expect(compare?.shows).toBe('a');
@@ -74,7 +75,7 @@ test('blinking shows the last state and the work by turns; a dropped state ends 
   blink();
   expect(useSnapshots.getState().compare?.shows).toBe('b');
   expect(sideOf(null)).toBe(now());
-  const putBack = state && (await dropSnapshot(state));
+  const putBack = state && (await dropSnapshot(session(), state));
   expect(useSnapshots.getState().compare).toBeNull();
   expect(await listSnapshots(now()?.id ?? '')).toEqual([]);
   await putBack?.();
@@ -83,12 +84,12 @@ test('blinking shows the last state and the work by turns; a dropped state ends 
 
 test('a bolt that is thrown away takes its states along; a state that cannot be kept says so', async () => {
   const id = now()?.id ?? '';
-  const state = await takeSnapshot();
+  const state = await takeSnapshot(session());
   expect(await listSnapshots(id)).toEqual([state]);
   const put = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError');
   });
-  expect(await takeSnapshot()).toBeNull();
+  expect(await takeSnapshot(session())).toBeNull();
   put.mockRestore();
   expect(useBolt.getState().refused?.text).toMatch(/was not kept/);
   expect(useSnapshots.getState().list).toHaveLength(1);

@@ -1,7 +1,7 @@
 import { goBackTo, type Project, Said } from '../core';
 import { listSnapshots, removeSnapshot, type Snapshot, writeSnapshot } from '../shelf';
 import { edit, ONLY_LOOKING, refuse, useBolt } from './bolt';
-import { session, sessionPart, sessionStore } from './session';
+import { type Session, sessionPart, sessionStore } from './session';
 import { textOf } from './trouble';
 
 export type { Snapshot } from '../shelf';
@@ -15,16 +15,17 @@ export type Compare = { a: string | null; b: string | null; way: CompareWay; sho
 type SnapshotState = { list: Snapshot[]; compare: Compare | null };
 export const useSnapshots = sessionStore<SnapshotState>(() => ({ list: [], compare: null }));
 
-export async function openSnapshots(bolt: string) {
-  useSnapshots.setState({ list: await session().answer(listSnapshots(bolt)) });
+export async function openSnapshots(bolt: Session, id: string) {
+  useSnapshots.of(bolt).setState({ list: await bolt.answer(listSnapshots(id)) });
 }
 
 /** Keeps the work as it stands. A name may be given; else it is numbered. */
-export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
-  const { project, looking } = useBolt.getState();
-  if (looking) refuse(new Said(ONLY_LOOKING));
+export async function takeSnapshot(bolt: Session, name = ''): Promise<Snapshot | null> {
+  const { project, looking } = useBolt.of(bolt).getState();
+  if (looking) refuse(bolt, new Said(ONLY_LOOKING));
   if (!project || looking) return null;
-  const { list } = useSnapshots.getState();
+  const kept = useSnapshots.of(bolt);
+  const { list } = kept.getState();
   const next = 1 + Math.max(0, ...list.map((s) => Number(/^State (\d+)$/.exec(s.name)?.[1] ?? 0)));
   // Always later than the one before, so that their order is plain.
   const last = list.at(-1);
@@ -39,36 +40,37 @@ export async function takeSnapshot(name = ''): Promise<Snapshot | null> {
   try {
     await writeSnapshot(snapshot);
   } catch (error) {
-    refuse(new Said(`This state was not kept: ${textOf(error)}`));
+    refuse(bolt, new Said(`This state was not kept: ${textOf(error)}`));
     return null;
   }
-  useSnapshots.setState((s) => ({ list: [...s.list, snapshot] }));
+  kept.setState((s) => ({ list: [...s.list, snapshot] }));
   return snapshot;
 }
 
-export async function renameSnapshot(snapshot: Snapshot, name: string) {
+export async function renameSnapshot(bolt: Session, snapshot: Snapshot, name: string) {
   const named = { ...snapshot, name: name.trim().slice(0, 80) || snapshot.name };
   await writeSnapshot(named);
-  useSnapshots.setState((s) => ({ list: s.list.map((t) => (t.id === snapshot.id ? named : t)) }));
+  useSnapshots.of(bolt).setState((s) => ({ list: s.list.map((t) => (t.id === snapshot.id ? named : t)) }));
 }
 
 /** Takes a snapshot away; what gives it back is returned. */
-export async function dropSnapshot(snapshot: Snapshot): Promise<() => Promise<void>> {
+export async function dropSnapshot(bolt: Session, snapshot: Snapshot): Promise<() => Promise<void>> {
+  const kept = useSnapshots.of(bolt);
   await removeSnapshot(snapshot.id);
-  useSnapshots.setState((s) => ({
+  kept.setState((s) => ({
     list: s.list.filter((t) => t.id !== snapshot.id),
     compare: s.compare?.a === snapshot.id || s.compare?.b === snapshot.id ? null : s.compare,
   }));
   return async () => {
     await writeSnapshot(snapshot);
-    useSnapshots.setState((s) => ({ list: [...s.list, snapshot].sort((a, b) => a.at.localeCompare(b.at)) }));
+    kept.setState((s) => ({ list: [...s.list, snapshot].sort((a, b) => a.at.localeCompare(b.at)) }));
   };
 }
 
 /** The work becomes what it was then: one step for undo. */
-export const goBack = (snapshot: Snapshot): boolean => {
-  useSnapshots.setState({ compare: null });
-  return edit(goBackTo(snapshot.project));
+export const goBack = (bolt: Session, snapshot: Snapshot): boolean => {
+  useSnapshots.of(bolt).setState({ compare: null });
+  return edit(bolt, goBackTo(snapshot.project));
 };
 
 /** The document that a side of a comparison shows. */

@@ -1,6 +1,7 @@
 import { addMotifs, MM_PER_INCH, type MotifRole, motifOf, purposeOf, sha256Of } from '../core';
 import { putAsset } from '../shelf';
 import { edit, useBolt } from './bolt';
+import type { Session } from './session';
 
 /** Rough shapes in a box of 100 x 100 (or as their `box` says): a path, and how large they print, mm. */
 export const STAND_INS = {
@@ -20,8 +21,12 @@ export const STAND_INS = {
 export type StandIn = keyof typeof STAND_INS;
 
 /** Takes a rough shape in as a motif, in the bolt's middle ink or in a colour that was chosen beforehand; its id. One shape is taken in once. */
-export async function addStandIn(kind: StandIn, role: MotifRole = 'secondary'): Promise<string | null> {
-  const { project } = useBolt.getState();
+export async function addStandIn(
+  bolt: Session,
+  kind: StandIn,
+  role: MotifRole = 'secondary',
+): Promise<string | null> {
+  const { project } = useBolt.of(bolt).getState();
   if (!project) return null;
   const { name, mm, path } = STAND_INS[kind];
   const chosen = purposeOf(project).palette.slice(1);
@@ -51,5 +56,5 @@ export async function addStandIn(kind: StandIn, role: MotifRole = 'secondary'): 
     source: 'A rough shape, to be swapped for finished art',
     permission: 'mine',
   });
-  return edit(addMotifs([motif])) ? id : null;
+  return edit(bolt, addMotifs([motif])) ? id : null;
 }

@@ -34,17 +34,18 @@ import { edit, record, useBolt } from './bolt';
 import type { IncomingPage, Origin } from './intake';
 import { runJob } from './jobs';
 import { keepPage, pictureOf } from './picture';
+import type { Session } from './session';
 
 export { blotAt, letGoOfTile, type SeenTile, type TileMending, tileFile };
 
 /** A finished tile from elsewhere, taken in to be looked at or mended, as a job. */
 export const TILE = 'tile';
 
-export const readTile = (file: TileFile) =>
-  runJob(TILE, 'Looking at the joins.', (work) => takeTile(file, work));
+export const readTile = (bolt: Session, file: TileFile) =>
+  runJob(bolt, TILE, 'Looking at the joins.', (work) => takeTile(file, work));
 
-export const mendTileNow = (file: TileFile, mending: TileMending) =>
-  runJob(TILE, 'Mending the tile.', (work) => mendTile(file, mending, work));
+export const mendTileNow = (bolt: Session, file: TileFile, mending: TileMending) =>
+  runJob(bolt, TILE, 'Mending the tile.', (work) => mendTile(file, mending, work));
 
 /** The tile of a page: its picture as it came, and where the tile is in it. */
 export const tileOf = ({ bytes }: IncomingPage, { corners, aspect }: IntakeSettings): TileFile => ({
@@ -78,6 +79,7 @@ const artOf = (from: string, { wrap, blots }: TileMending): Art => ({
 
 /** Keeps the tile that is in hand as a picture of the bolt, and lays it. */
 export async function layTile(
+  bolt: Session,
   page: IncomingPage,
   settings: IntakeSettings,
   mending: TileMending,
@@ -99,9 +101,9 @@ export async function layTile(
   const art = { asset: made.sha256, width, height, ppi, sheet: sheet.id, art: artOf(page.sha256, mending) };
   const picture = pictureOf(page, art, origin);
   const depth: Depth = use === 'over' ? 'over' : 'under';
-  const { project } = useBolt.getState();
+  const { project } = useBolt.of(bolt).getState();
   if (project && use !== 'cloth') refuseLarger(project, widthMm, heightMm);
-  const ok = edit((p) => {
+  const ok = edit(bolt, (p) => {
     const asCloth: Edit[] = use === 'cloth' ? [setBrief({ widthMm, heightMm })] : [];
     const inks: Edit[] = use === 'cloth' && isBare(p) ? [setGroundInk(hexOfRgb(ground))] : [];
     const layer: TileLayer = {
@@ -115,7 +117,7 @@ export async function layTile(
     return several('Tile taken in', [...asCloth, ...inks, addLayer(picture, layer, depth, sheet)]);
   });
   if (ok)
-    record({
+    record(bolt, {
       kind: 'motifs',
       text: `${picture.name} taken in as a tile, ${Math.round(widthMm)} x ${Math.round(heightMm)} mm.`,
       sha256: page.sha256,
@@ -137,6 +139,7 @@ function refuseLarger({ brief, layout }: Project, widthMm: number, heightMm: num
 
 /** Mends a tile of the bolt anew from the file that it came from: every layer that shows it follows. */
 export async function mendAgain(
+  bolt: Session,
   picture: Motif,
   page: IncomingPage,
   settings: IntakeSettings,
@@ -154,5 +157,5 @@ export async function mendAgain(
     sheet: picture.sheet,
     art: artOf(page.sha256, mending),
   };
-  return edit(replaceArt(picture.id, art));
+  return edit(bolt, replaceArt(picture.id, art));
 }

@@ -10,6 +10,7 @@ import {
   showColourway,
   shownColourway,
 } from '../core';
+import { session } from './session';
 
 vi.mock('../shelf', () => ({}));
 const { edit, undo, useBolt } = await import('./bolt');
@@ -59,7 +60,7 @@ test('put in the colourway on show; in the first it makes one beside it', () => 
   tryColours(DARK, 'x');
   keepTrial('here');
   expect(now().colourways[1].colours).toEqual(DARK);
-  edit(showColourway('base'));
+  edit(session(), showColourway('base'));
   const base = shownColourway(now()).colours;
   tryColours(DARK, 'x');
   keepTrial('here');
@@ -69,7 +70,7 @@ test('put in the colourway on show; in the first it makes one beside it', () => 
 
 test('a trial of another state of the work is none: it can be neither seen nor kept', () => {
   tryColours(DARK, 'x');
-  edit(rename('Renamed'));
+  edit(session(), rename('Renamed'));
   expect(trialOf(now())).toBeNull();
   const before = now();
   keepTrial('new');

@@ -1,7 +1,7 @@
 import { addColourways, newColourway, type Project, paint, shownColourway } from '../core';
 import { edit, record, useBolt } from './bolt';
 import { lastAnswer } from './last-answer';
-import { sessionStore } from './session';
+import { session, sessionStore } from './session';
 
 /** Colours shown on the cloth before they are kept: for which document, what they are, and a name for them. */
 export type Trial = { of: Project; colours: string[]; name: string };
@@ -33,10 +33,11 @@ export function keepTrial(as: 'here' | 'new') {
   dropTrial();
   if (!project || !trial) return;
   const newId = () => crypto.randomUUID();
-  if (as === 'here') edit((p) => paint(p.shown, trial.colours, newId));
-  else edit(addColourways([newColourway(newId(), trial.name, trial.colours)]));
+  if (as === 'here') edit(session(), (p) => paint(p.shown, trial.colours, newId));
+  else edit(session(), addColourways([newColourway(newId(), trial.name, trial.colours)]));
   const now = useBolt.getState().project;
-  if (now && now !== project) record({ kind: 'colourway', text: `${shownColourway(now).name} kept.` });
+  if (now && now !== project)
+    record(session(), { kind: 'colourway', text: `${shownColourway(now).name} kept.` });
 }
 
 /** A document with other colours in its colourway on show; the same answer for the same question. */

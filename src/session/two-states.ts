@@ -12,7 +12,7 @@ import { useBolt } from './bolt';
 import { checkBolt } from './checks';
 import { runJob, Stopped } from './jobs';
 import { noteAttempt } from './record';
-import { sessionStore } from './session';
+import { type Session, sessionStore } from './session';
 import { useSnapshots } from './snapshots';
 import { textOf } from './trouble';
 import { useView } from './view';
@@ -36,7 +36,7 @@ const LOOKED = 8;
 const FEWEST = 3;
 
 /** What lay on the cloth at every step that can still be undone, and in every state that was kept; of what is there today. */
-function statesOf(project: Project): Placement[][] {
+function statesOf(bolt: Session, project: Project): Placement[][] {
   const motifs = new Set(project.motifs.map((m) => m.id));
   const out: Placement[][] = [];
   const add = (p: Project) => {
@@ -45,7 +45,7 @@ function statesOf(project: Project): Placement[][] {
   };
   let then = project;
   add(then);
-  for (const step of [...useBolt.getState().past].reverse()) {
+  for (const step of [...useBolt.of(bolt).getState().past].reverse()) {
     let before: Project;
     try {
       before = patched(then, step.inverse);
@@ -55,7 +55,7 @@ function statesOf(project: Project): Placement[][] {
     if (before.placements !== then.placements) add(before);
     then = before;
   }
-  for (const s of useSnapshots.getState().list) add(s.project);
+  for (const s of useSnapshots.of(bolt).getState().list) add(s.project);
   return out;
 }
 
@@ -67,13 +67,15 @@ const spread = <T>(list: T[], most: number): T[] =>
 
 /** Puts two states of this bolt on the cloth in turn, to be told apart by eye. */
 export async function beginTwoStates(
+  bolt: Session,
   project: Project,
   seed = nth([...crypto.getRandomValues(new Uint32Array(1))], 0),
 ) {
-  useTwoStates.setState({ trouble: null });
-  const found = await runJob(TWO_STATES, 'Looking through what this bolt once was.', async (work) => {
+  const two = useTwoStates.of(bolt);
+  two.setState({ trouble: null });
+  const found = await runJob(bolt, TWO_STATES, 'Looking through what this bolt once was.', async (work) => {
     const states: State[] = [];
-    for (const [k, placements] of spread(statesOf(project), LOOKED).entries()) {
+    for (const [k, placements] of spread(statesOf(bolt, project), LOOKED).entries()) {
       if (work.signal.aborted) throw new Stopped('Stopped.');
       states.push({ placements, report: await checkBolt({ ...project, placements }, true) });
       work.onProgress((k + 1) / LOOKED);
@@ -90,13 +92,13 @@ export async function beginTwoStates(
   });
   if (found === undefined) return;
   if (!found) {
-    useTwoStates.setState({
+    two.setState({
       trouble: `No two states of this bolt differ by ${LEAST} points of evenness yet. Go on working, and come back.`,
     });
     return;
   }
-  useView.setState({ selected: [], held: null, finding: null });
-  useTwoStates.setState({ pair: { states: [found[0], found[1]], shows: 0, picked: null } });
+  useView.of(bolt).setState({ selected: [], held: null, finding: null });
+  two.setState({ pair: { states: [found[0], found[1]], shows: 0, picked: null } });
 }
 
 export const showState = (shows: 0 | 1) =>

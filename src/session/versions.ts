@@ -9,7 +9,7 @@ import {
 } from '../core';
 import { type Snapshot, writeSnapshot } from '../shelf';
 import { checkKey, sortFindings, useChecks } from './checks';
-import { session } from './session';
+import type { Session } from './session';
 import { takeSnapshot, useSnapshots } from './snapshots';
 
 type Judged = NonNullable<Snapshot['judged']>;
@@ -19,13 +19,20 @@ export const versionsOf = (list: Snapshot[]): Snapshot[] =>
   list.filter((s) => s.project.drawnOn.version > 0 || s.project.drawnOn.out);
 
 /** The number of the next version of a cloth: those that were gone back from count. */
-export const nextVersion = ({ drawnOn }: Project): number =>
-  1 + Math.max(drawnOn.version, ...useSnapshots.getState().list.map((s) => s.project.drawnOn.version));
+export const nextVersion = (bolt: Session, { drawnOn }: Project): number =>
+  1 +
+  Math.max(
+    drawnOn.version,
+    ...useSnapshots
+      .of(bolt)
+      .getState()
+      .list.map((s) => s.project.drawnOn.version),
+  );
 
 /** Keeps the cloth as it is now as a version; it is judged once it is checked. */
-export async function keepAsVersion(version: number) {
-  const kept = await takeSnapshot(`Drawn ${version}`);
-  if (kept) judgeOnceChecked(kept);
+export async function keepAsVersion(bolt: Session, version: number) {
+  const kept = await takeSnapshot(bolt, `Drawn ${version}`);
+  if (kept) judgeOnceChecked(bolt, kept);
 }
 
 /** What is kept of how a version was judged. */
@@ -41,23 +48,24 @@ function judgedBy(project: Project, report: CheckReport): Judged {
 }
 
 /** Keeps with a version how it was judged, once the check that is made of it anyway is done; not where it is changed before. */
-export function judgeOnceChecked({ id, project }: Snapshot) {
+export function judgeOnceChecked(bolt: Session, { id, project }: Snapshot) {
   const key = checkKey(project);
-  const mine = session();
+  const kept = useSnapshots.of(bolt);
+  const checks = useChecks.of(bolt);
   const look = () => {
-    const { report, of, kept } = useChecks.getState();
-    if (!report || of !== key || kept || report.linesLeft) return;
+    const { report, of, kept: old } = checks.getState();
+    if (!report || of !== key || old || report.linesLeft) return;
     leave();
     const judged = judgedBy(project, report);
-    const { list } = useSnapshots.getState();
+    const { list } = kept.getState();
     const there = list.find((s) => s.id === id);
     if (!there) return;
     const next = { ...there, judged };
-    useSnapshots.setState({ list: list.map((s) => (s.id === id ? next : s)) });
+    kept.setState({ list: list.map((s) => (s.id === id ? next : s)) });
     void writeSnapshot(next).catch(() => {});
   };
-  const leave = useChecks.subscribe(look);
-  mine.atEnd(leave);
+  const leave = checks.subscribe(look);
+  bolt.atEnd(leave);
   look();
 }
 
@@ -80,12 +88,13 @@ export function judgedText(
 }
 
 /** The version that is on the cloth is the one that was sent: it is marked. */
-export function markSent(project: Project, at: string) {
-  const { list } = useSnapshots.getState();
+export function markSent(bolt: Session, project: Project, at: string) {
+  const kept = useSnapshots.of(bolt);
+  const { list } = kept.getState();
   const { picture } = project.drawnOn;
   const sent = picture && list.findLast((s) => s.project.drawnOn.picture === picture);
   if (!sent) return;
   const next = { ...sent, sentAt: at };
-  useSnapshots.setState({ list: list.map((s) => (s.id === sent.id ? next : s)) });
+  kept.setState({ list: list.map((s) => (s.id === sent.id ? next : s)) });
   void writeSnapshot(next).catch(() => {});
 }

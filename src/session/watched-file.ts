@@ -1,5 +1,5 @@
 import { takeBackFile } from './drawn-on';
-import { session, sessionPart, sessionStore } from './session';
+import { type Session, sessionPart, sessionStore } from './session';
 
 /** A file of the person's that can be read again and again (File System Access). */
 export type FileHandle = { name: string; getFile: () => Promise<File> };
@@ -23,25 +23,25 @@ const ASK_MS = 400;
 const SETTLED_MS = 150;
 
 /** Asks for a file and watches it. */
-export async function chooseWatched() {
+export async function chooseWatched(bolt: Session) {
   try {
     const [handle] = (await (globalThis as Picking).showOpenFilePicker?.()) ?? [];
-    if (handle) watchFile(handle);
+    if (handle) watchFile(bolt, handle);
   } catch (error) {
     if (!(error instanceof DOMException && error.name === 'AbortError')) throw error;
   }
 }
 
-export function stopWatching() {
-  watching().end();
-  useWatch.setState(NONE);
+export function stopWatching(bolt: Session) {
+  watching.of(bolt).end();
+  useWatch.of(bolt).setState(NONE);
 }
 
 /** Takes a file back now, and again each time it is saved, as long as the bolt is open or until it is stopped. */
-export function watchFile(handle: FileHandle) {
-  stopWatching();
-  const mine = session();
-  useWatch.setState({ ...NONE, name: handle.name });
+export function watchFile(bolt: Session, handle: FileHandle) {
+  stopWatching(bolt);
+  const watch = useWatch.of(bolt);
+  watch.setState({ ...NONE, name: handle.name });
   let [ended, taken, seen] = [false, '', ''];
   let timer: ReturnType<typeof setTimeout> | undefined;
   let asking = false;
@@ -60,11 +60,11 @@ export function watchFile(handle: FileHandle) {
         wait = SETTLED_MS;
       } else if (now !== taken && file.size > 0) {
         taken = now;
-        const came = await takeBackFile(file);
-        if (!ended) useWatch.setState({ trouble: '', ...(came ? { readAt: Date.now() } : {}) });
-      } else if (useWatch.getState().trouble) useWatch.setState({ trouble: '' });
+        const came = await takeBackFile(bolt, file);
+        if (!ended) watch.setState({ trouble: '', ...(came ? { readAt: Date.now() } : {}) });
+      } else if (watch.getState().trouble) watch.setState({ trouble: '' });
     } catch (error) {
-      if (!ended) useWatch.setState({ trouble: whyNot(error, handle.name) });
+      if (!ended) watch.setState({ trouble: whyNot(error, handle.name) });
     } finally {
       asking = false;
     }
@@ -79,8 +79,8 @@ export function watchFile(handle: FileHandle) {
     clearTimeout(timer);
     observer?.disconnect();
   };
-  watching().end = end;
-  mine.atEnd(end);
+  watching.of(bolt).end = end;
+  bolt.atEnd(end);
   void ask();
 }
 

@@ -14,6 +14,7 @@ import { edit, redo, undo } from '@/session/bolt';
 import { sortFindings, useChecks } from '@/session/checks';
 import { changeSelected, inSight, mirrorSelected, select } from '@/session/hold';
 import { fillPatchNow, keepProposal, useProposal } from '@/session/proposal';
+import { session } from '@/session/session';
 import { showFinding } from '@/session/show-finding';
 import { takeSnapshot } from '@/session/snapshots';
 import { keepTrial, useTrial } from '@/session/trial';
@@ -69,7 +70,7 @@ const inHand =
   };
 
 const setAll = (ids: string[], change: PlacementChange) =>
-  edit(setPlacements(Object.fromEntries(ids.map((id) => [id, change]))));
+  edit(session(), setPlacements(Object.fromEntries(ids.map((id) => [id, change]))));
 
 /** The member of a list after one, or before it, round and round. */
 const along = <T>(list: readonly T[], now: T | undefined, by: number): T => {
@@ -174,14 +175,15 @@ export const COMMANDS: Command[] = [
     id: 'order',
     label: 'over or under the one next to it',
     keys: ['O', 'Shift+O'],
-    act: inHand((selected, { nth }) => void edit(reorder(selected, nth ? 'down' : 'up'))),
+    act: inHand((selected, { nth }) => void edit(session(), reorder(selected, nth ? 'down' : 'up'))),
   },
   {
     id: 'group',
     label: 'join as one group; let the group go',
     keys: ['J', 'Shift+J'],
     act: inHand(
-      (selected, { nth }) => void edit(groupPlacements(selected, nth ? undefined : crypto.randomUUID())),
+      (selected, { nth }) =>
+        void edit(session(), groupPlacements(selected, nth ? undefined : crypto.randomUUID())),
     ),
   },
   {
@@ -222,7 +224,7 @@ export const COMMANDS: Command[] = [
     keys: ['Delete', 'Backspace'],
     shown: 'Delete',
     act: inHand((selected, { project }) => {
-      edit(removePlacements(selected));
+      edit(session(), removePlacements(selected));
       const locked = project.placements.filter((p) => p.locked && selected.includes(p.id));
       select(locked.map((p) => p.id));
     }),
@@ -250,7 +252,9 @@ export const COMMANDS: Command[] = [
     label: 'keep this state as a snapshot',
     keys: ['S'],
     act({ tell }) {
-      void takeSnapshot().then((kept) => kept && tell(`Kept as ${kept.name}. B shows before and after.`));
+      void takeSnapshot(session()).then(
+        (kept) => kept && tell(`Kept as ${kept.name}. B shows before and after.`),
+      );
     },
   },
   {
@@ -270,7 +274,7 @@ export const COMMANDS: Command[] = [
         colourways.find((c) => c.id === shown),
         wayOf(given),
       );
-      return edit(showColourway(next.id));
+      return edit(session(), showColourway(next.id));
     },
   },
   {

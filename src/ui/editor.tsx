@@ -12,6 +12,7 @@ import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { ArgumentError } from '@/core';
 import { refuse, useBolt } from '@/session/bolt';
 import { closeSession, type How, type Opened, openSession } from '@/session/open';
+import { session } from '@/session/session';
 import { useSprites } from '@/session/sprites';
 import { fitCell, type Step, useView } from '@/session/view';
 import Cloth from './cloth/cloth';
@@ -86,7 +87,7 @@ function useOpen(id: string) {
 }
 
 const notHere = () =>
-  refuse(new ArgumentError('Pictures are brought in under Motifs: drop them on the box there.'));
+  refuse(session(), new ArgumentError('Pictures are brought in under Motifs: drop them on the box there.'));
 
 /** A tray opens at its top, and what holds it too. */
 const toTop = (tray: HTMLElement | null) => tray?.parentElement?.scrollTo(0, 0);

@@ -5,6 +5,7 @@ import { useEffect } from 'react';
 import { useBolt } from '@/session/bolt';
 import { copySelected, paste } from '@/session/clipboard';
 import { useProposal } from '@/session/proposal';
+import { useSession } from '@/session/session';
 import { useTrial } from '@/session/trial';
 import { textOf } from '@/session/trouble';
 import { press, pressed } from './commands';
@@ -38,6 +39,7 @@ const keepsWhatIsProposed = (e: KeyboardEvent): boolean => {
 
 /** Keys of the bench; fields and dialogs keep theirs. */
 export function useKeys(onHelp: () => void) {
+  const bolt = useSession();
   const { enqueueSnackbar } = useSnackbar();
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
@@ -58,7 +60,7 @@ export function useKeys(onHelp: () => void) {
       const text = e.clipboardData?.getData('text/plain');
       if (!text || isTaken(e) || !useBolt.getState().project) return;
       e.preventDefault();
-      paste(text).then(
+      paste(bolt, text).then(
         (n) => n && enqueueSnackbar(`${n} laid from what was copied.`),
         (error) => enqueueSnackbar(textOf(error), { variant: 'warning' }),
       );
@@ -71,5 +73,5 @@ export function useKeys(onHelp: () => void) {
       removeEventListener('copy', copy);
       removeEventListener('paste', pasted);
     };
-  }, [onHelp, enqueueSnackbar]);
+  }, [onHelp, enqueueSnackbar, bolt]);
 }

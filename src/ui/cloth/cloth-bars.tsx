@@ -10,6 +10,7 @@ import { mendParts, resizeDesign, shownColourway, shownGround } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { togglePart } from '@/session/mending';
 import { dropProposal, keepProposal, showOffer, useProposal } from '@/session/proposal';
+import { useSession } from '@/session/session';
 import { blink, sideName, useSnapshots } from '@/session/snapshots';
 import { dropTrial, keepTrial, useTrial } from '@/session/trial';
 import { lookAt, lookedIsMade, recutTo, useView } from '@/session/view';
@@ -226,6 +227,7 @@ function CompareBar() {
 
 /** The whole design at a size that it is only looked at: made so, or left as it is. */
 function LookBar({ look }: { look: number }) {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   if (!project) return null;
   const { widthMm, heightMm, unit } = project.brief;
@@ -237,7 +239,7 @@ function LookBar({ look }: { look: number }) {
       <Button
         variant="contained"
         onClick={() => {
-          if (edit(resizeDesign(look))) lookedIsMade();
+          if (edit(bolt, resizeDesign(look))) lookedIsMade();
         }}
       >
         Make it so

@@ -6,6 +6,7 @@ import { useBolt } from '@/session/bolt';
 import { usePieces } from '@/session/picture-pieces';
 import { usePractice } from '@/session/practice';
 import { useProposal } from '@/session/proposal';
+import { useSession } from '@/session/session';
 import { useSnapshots } from '@/session/snapshots';
 import { useTwoStates } from '@/session/two-states';
 import { useView, viewModeSign, zoomAbout } from '@/session/view';
@@ -25,6 +26,7 @@ import WouldLie from './would-lie';
 
 /** The cloth: the repeat to every edge of the window, repainted in the frame that something changed. */
 export default function Cloth() {
+  const bolt = useSession();
   const box = useRef<HTMLDivElement>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const grab = useGrab();
@@ -75,7 +77,7 @@ export default function Cloth() {
         if (!motif) return;
         e.preventDefault();
         const at = e.currentTarget.getBoundingClientRect();
-        layMotif(motif, { x: e.clientX - at.left, y: e.clientY - at.top });
+        layMotif(bolt, motif, { x: e.clientX - at.left, y: e.clientY - at.top });
       }}
       sx={(theme) => ({
         position: 'relative',

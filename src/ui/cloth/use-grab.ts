@@ -19,6 +19,7 @@ import { forgetForecast, letGoInto, wantForecast } from '@/session/forecast';
 import { beginHold, commitHold, grabbedSign, inSight, select, snapped } from '@/session/hold';
 import { endLesson, putPin, usePractice } from '@/session/practice';
 import { dropProposal, useProposal } from '@/session/proposal';
+import { useSession } from '@/session/session';
 import { useSnapshots } from '@/session/snapshots';
 import { useSprites } from '@/session/sprites';
 import { dropTrial, useTrial } from '@/session/trial';
@@ -62,6 +63,7 @@ type Press = {
 
 /** Pointer work on the cloth: grab any copy by its silhouette, draw round several, or move the view. */
 export function useGrab() {
+  const bolt = useSession();
   const press = useRef<Press | null>(null);
   /** Fingers on the cloth, for pinching. */
   const fingers = useRef(new Map<number, Point>());
@@ -112,7 +114,7 @@ export function useGrab() {
     if (view.reserving !== null && e.button === 0 && !looking) {
       const { x, y } = toCloth(screen, at);
       const place = { id: crypto.randomUUID(), x, y, r: view.reserving };
-      edit((p) => setReserves([...p.reserves, place]));
+      edit(bolt, (p) => setReserves([...p.reserves, place]));
       useView.setState({ reserving: null });
       return;
     }

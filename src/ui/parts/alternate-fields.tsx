@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import { type Alternate, type Project, setLayout } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import Choice from './choice';
 
 const EVERY_SAYS: Record<Alternate['every'] | 'none', string> = {
@@ -19,11 +20,12 @@ const BY_SAYS: Record<Alternate['by'], string> = {
 
 /** Every other column or row of cells mirrored or turned. */
 export default function AlternateFields({ project }: { project: Project }) {
+  const bolt = useSession();
   const { layout } = project;
   const { alternate } = layout;
   const set = (next: Alternate | undefined) => {
     const { alternate: _, ...plain } = layout;
-    edit(setLayout(next ? { ...plain, alternate: next } : plain));
+    edit(bolt, setLayout(next ? { ...plain, alternate: next } : plain));
   };
   return (
     <Box sx={{ display: 'grid', gap: 1.5 }}>

@@ -1,6 +1,7 @@
 'use client';
 
 import { stopJob, useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import Progress from './progress';
 
 /** How far the job of a kind is, with a way to stop it; nothing while none is under way. */
@@ -12,13 +13,14 @@ export default function JobProgress({
   /** How far it is, in words of its own. */
   say?: (share: number) => string;
 }) {
+  const bolt = useSession();
   const job = useJob(kind);
   if (job?.state !== 'running') return null;
   return (
     <Progress
       what={say && job.share !== null ? say(job.share) : job.label}
       share={job.share}
-      onStop={() => stopJob(job.id)}
+      onStop={() => stopJob(bolt, job.id)}
     />
   );
 }

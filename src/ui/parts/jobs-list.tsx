@@ -7,6 +7,7 @@ import Popover from '@mui/material/Popover';
 import { useEffect, useRef, useState } from 'react';
 import { counted } from '@/core';
 import { type Job, stopJob, useJobs } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import Progress from './progress';
 
 /** What takes longer than this is shown, ms. */
@@ -28,6 +29,7 @@ function useLongJobs(): Job[] {
 
 /** All long work that is under way, in one place; each is stopped alone. */
 export default function JobsList() {
+  const bolt = useSession();
   const jobs = useLongJobs();
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
@@ -76,7 +78,7 @@ export default function JobsList() {
       >
         {jobs.map((job) => (
           <Box key={job.id} data-testid="job">
-            <Progress what={job.label} share={job.share} onStop={() => stopJob(job.id)} />
+            <Progress what={job.label} share={job.share} onStop={() => stopJob(bolt, job.id)} />
           </Box>
         ))}
       </Popover>

@@ -1,6 +1,7 @@
 import { Said } from '@/core';
 import { refuse } from '@/session/bolt';
 import { useSavePlace } from '@/session/save-place';
+import { session } from '@/session/session';
 
 /** A file to be written: nothing of it is there until it is closed (File System Access). */
 type Writable = WritableStream<Uint8Array> & { abort: (why?: unknown) => Promise<void> };
@@ -82,7 +83,8 @@ export async function whereToSave(name: string): Promise<Place | null> {
 
 /** Hands a file to the person, under a name; where it cannot be written that is said. */
 export function saveFile(file: Blob, name: string) {
+  const bolt = session();
   whereToSave(name)
     .then((place) => place?.save(file))
-    .catch(refuse);
+    .catch((error) => refuse(bolt, error));
 }

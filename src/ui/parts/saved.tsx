@@ -8,6 +8,7 @@ import { refuse, type SaveState, useBolt } from '@/session/bolt';
 import { jobTrouble } from '@/session/jobs';
 import { usePicturesHeld } from '@/session/pictures';
 import { PROJECT_FILE, saveOpenBolt } from '@/session/project-file';
+import { type Session, useSession } from '@/session/session';
 import { saveFile } from './save-file';
 import { useKeepsNothing } from './use-keeps-nothing';
 
@@ -16,15 +17,16 @@ const IN_MEMORY =
   'This browser keeps nothing here: the bolt is gone when this window closes. Save it as a file.';
 
 /** What is in memory only can be taken away as a file. */
-async function takeAway() {
-  const made = await saveOpenBolt();
-  const trouble = jobTrouble(PROJECT_FILE);
+async function takeAway(bolt: Session) {
+  const made = await saveOpenBolt(bolt);
+  const trouble = jobTrouble(bolt, PROJECT_FILE);
   if (made) saveFile(made.file, made.name);
-  else if (trouble) refuse(new Said(`The file was not made: ${trouble}`));
+  else if (trouble) refuse(bolt, new Said(`The file was not made: ${trouble}`));
 }
 
 /** Whether the work is kept; where it is not, it can be saved as a file. By itself: it changes with every edit. */
 export default function Saved() {
+  const bolt = useSession();
   const save = useBolt((s) => s.save);
   const unwritten = useBolt((s) => s.unwritten);
   const held = usePicturesHeld((s) => s.all);
@@ -43,7 +45,12 @@ export default function Saved() {
         {nothing ? 'Not kept' : SAVE_TEXT[save]}
       </Typography>
       {!safe && (
-        <Button size="small" variant="outlined" onClick={() => void takeAway()} sx={{ whiteSpace: 'nowrap' }}>
+        <Button
+          size="small"
+          variant="outlined"
+          onClick={() => void takeAway(bolt)}
+          sx={{ whiteSpace: 'nowrap' }}
+        >
           Save as a file
         </Button>
       )}

@@ -12,6 +12,7 @@ import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { type Project, rename, showColourway } from '@/core';
 import { edit, redo, undo, useBolt } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { withKey } from '../commands';
 import JobsList from './jobs-list';
 import { LAYOUT_NAME, size } from './lengths';
@@ -31,6 +32,7 @@ const ALTERNATE_SAYS = {
 export default onProject(TopEdge);
 
 function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) {
+  const bolt = useSession();
   const canUndo = useBolt((s) => s.past.length > 0);
   const canRedo = useBolt((s) => s.future.length > 0);
   const { brief, layout } = project;
@@ -62,7 +64,7 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
         inputProps={{ 'aria-label': 'Name of this bolt', maxLength: 80 }}
         onBlur={(e) => {
           const text = e.target.value.trim();
-          if (text && text !== project.name) edit(rename(text));
+          if (text && text !== project.name) edit(bolt, rename(text));
           else e.target.value = project.name;
         }}
         onKeyDown={(e) => {
@@ -108,7 +110,7 @@ function TopEdge({ project, onHelp }: { project: Project; onHelp: () => void }) 
       </Tooltip>
       <Select
         value={project.shown}
-        onChange={(e) => edit(showColourway(e.target.value))}
+        onChange={(e) => edit(bolt, showColourway(e.target.value))}
         inputProps={{ 'aria-label': 'Colourway on show' }}
         renderValue={(id) => `Colourway: ${project.colourways.find((c) => c.id === id)?.name ?? ''}`}
         sx={{ height: 32, fontSize: 14, fontWeight: 600, minWidth: 0, maxWidth: { xs: 112, sm: 220 } }}

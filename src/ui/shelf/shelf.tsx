@@ -36,6 +36,7 @@ import {
   takeFromFile,
   unsavedFor,
 } from '@/session/project-file';
+import { useSession } from '@/session/session';
 import { askForSpace, type Space } from '@/session/space';
 import { textOf } from '@/session/trouble';
 import FileButton from '../parts/file-button';
@@ -74,6 +75,7 @@ function sorted(bolts: OnShelf[], labels: Labels, search: string, order: string)
 
 /** The start page: each bolt shows a strip of its own cloth. */
 export default function Shelf() {
+  const bolt = useSession();
   const [all, setAll] = useState<OnShelf[] | null>(null);
   const [labels, setLabels] = useState<Labels>({});
   const [space, setSpace] = useState<Space | null>(null);
@@ -119,18 +121,18 @@ export default function Shelf() {
     doing(async () => router.push(`/bolt/${await beginBolt(`New bolt ${(all?.length ?? 0) + 1}`)}`));
   const take = async (arrived: Arrived, how: 'replace' | 'both') => {
     setSame(null);
-    const id = await takeFromFile(arrived, how);
-    const trouble = jobTrouble(PROJECT_FILE);
+    const id = await takeFromFile(bolt, arrived, how);
+    const trouble = jobTrouble(bolt, PROJECT_FILE);
     if (id) say(`${arrived.file.project.name} is on the shelf.`);
     else if (trouble) say(`${trouble} Nothing was changed.`, true);
     await refresh();
   };
   const arrive = async (file: File) => {
     try {
-      const arrived = await lookThrough(file);
+      const arrived = await lookThrough(bolt, file);
       if ('shelf' in arrived) {
         const done = await arrived.shelf();
-        const trouble = jobTrouble(PROJECT_FILE);
+        const trouble = jobTrouble(bolt, PROJECT_FILE);
         if (done) say(`${counted(done.taken, 'bolt')} put on the shelf, ${done.passed} there already.`);
         else if (trouble) say(trouble, true);
         await refresh();
@@ -150,8 +152,8 @@ export default function Shelf() {
     void arrive(file);
   }, [shelved]);
   const save = async (id: string) => {
-    const made = await saveAsFile(id);
-    const trouble = jobTrouble(PROJECT_FILE);
+    const made = await saveAsFile(bolt, id);
+    const trouble = jobTrouble(bolt, PROJECT_FILE);
     if (made) {
       saveFile(made.file, made.name);
       say(
@@ -160,8 +162,8 @@ export default function Shelf() {
     } else if (trouble) say(`The file was not made: ${trouble}`, true);
   };
   const saveAll = async () => {
-    const made = await saveShelf();
-    const trouble = jobTrouble(PROJECT_FILE);
+    const made = await saveShelf(bolt);
+    const trouble = jobTrouble(bolt, PROJECT_FILE);
     if (made) {
       saveFile(made.file, made.name);
       say(

@@ -15,6 +15,7 @@ import { counted, DEFAULT_MENDING, type IntakeSettings, isBare, type Motif, size
 import { useBolt } from '@/session/bolt';
 import type { IncomingPage, Origin } from '@/session/intake';
 import { useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import {
   blotAt,
   layTile,
@@ -55,6 +56,7 @@ const AS_IT_IS: TileMending = { wrap: null, blots: [] };
 
 /** A finished tile, a wash or a paper from elsewhere: how it joins, mending it, and laying it. */
 export default function TileRoom({ page, settings, ppi, as = 'tile', picture, onDone }: Props) {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   const file = useMemo(() => tileOf(page, settings), [page, settings]);
   const [first, setFirst] = useState<SeenTile | null>(null);
@@ -74,17 +76,17 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
   const mend = useCallback(
     async (next: TileMending) => {
       setWrong('');
-      const seen = await mendTileNow(file, next);
+      const seen = await mendTileNow(bolt, file, next);
       if (!seen) return;
       setMending(next);
       setMended(next.wrap || next.blots.length ? seen : null);
       setBefore(false);
     },
-    [file],
+    [file, bolt],
   );
   useEffect(() => {
     let left = false;
-    void readTile(file).then(async (seen) => {
+    void readTile(bolt, file).then(async (seen) => {
       if (left || !seen) return;
       setFirst(seen);
       if (picture) await mend(mendingOf(picture));
@@ -92,7 +94,7 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
     return () => {
       left = true;
     };
-  }, [file, picture, mend]);
+  }, [file, picture, mend, bolt]);
   const bare = project ? isBare(project) : true;
   useEffect(() => {
     if (!first) return;
@@ -120,8 +122,8 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
     if (!laid) return;
     try {
       const ok = picture
-        ? await mendAgain(picture, page, settings, mending)
-        : await layTile(page, settings, mending, laid, origin);
+        ? await mendAgain(bolt, picture, page, settings, mending)
+        : await layTile(bolt, page, settings, mending, laid, origin);
       if (ok) leave(true);
     } catch (error) {
       setWrong(textOf(error));

@@ -15,6 +15,7 @@ import {
   splitPatterns,
 } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import Choice from '../../parts/choice';
 import ColourField from '../../parts/colour-field';
 import NumberField from '../../parts/number-field';
@@ -37,16 +38,18 @@ function splitOf(ground: Ground): string {
 
 /** The ground of the colourway on show, and how a cell is split in inks. */
 export default function GroundSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const way = shownColourway(project);
   const { ground, inks } = project;
   const now = splitOf(ground);
   const choose = (key: string) => {
     const split = splits().find((s) => s.key === key);
-    if (!split) return edit(setGround({ kind: 'plain' }));
+    if (!split) return edit(bolt, setGround({ kind: 'plain' }));
     const { pattern, count } = split;
     const two = ground.kind === 'split' ? ground.inks : inks.slice(0, 2).map((i) => i.id);
     const counter = ground.kind === 'split' && ground.counter;
     return edit(
+      bolt,
       setGround({
         kind: 'split',
         pattern,
@@ -57,7 +60,7 @@ export default function GroundSection({ project }: { project: Project }) {
     );
   };
   const set = (part: Partial<Extract<Ground, { kind: 'split' }>>) =>
-    ground.kind === 'split' && edit(setGround({ ...ground, ...part }));
+    ground.kind === 'split' && edit(bolt, setGround({ ...ground, ...part }));
   const inkOptions = Object.fromEntries(inks.map((i) => [i.id, i.name]));
   const options = { plain: 'one ink', ...Object.fromEntries(splits().map((s) => [s.key, s.name])) };
   const counted = ground.kind === 'split' && ground.count > 1;
@@ -69,6 +72,7 @@ export default function GroundSection({ project }: { project: Project }) {
           value={shownGround(project)}
           onChange={(hex) =>
             edit(
+              bolt,
               paint(way.id, [hex, ...way.colours.slice(1)], () => crypto.randomUUID()),
               `ground${way.id}`,
             )

@@ -5,6 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { type LayoutKind, type Project, setLayout } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { LAYOUT_NAME } from '../../parts/lengths';
 import { Part } from '../../parts/tray';
 import LayoutPicture from './layout-picture';
@@ -13,6 +14,7 @@ const DROPS = ['1/2', '1/3', '2/3', '1/4', '3/4', '2/5'];
 
 /** How the cell repeats. */
 export default function LayoutSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const { layout } = project;
   return (
     <Part title="Layout">
@@ -27,7 +29,7 @@ export default function LayoutSection({ project }: { project: Project }) {
             component="button"
             role="radio"
             aria-checked={layout.kind === kind}
-            onClick={() => edit(setLayout({ ...layout, kind }))}
+            onClick={() => edit(bolt, setLayout({ ...layout, kind }))}
             sx={{
               border: 1,
               borderColor: layout.kind === kind ? 'primary.main' : 'divider',
@@ -57,7 +59,7 @@ export default function LayoutSection({ project }: { project: Project }) {
           value={`${layout.drop.p}/${layout.drop.q}`}
           onChange={(e) => {
             const [p = 1, q = 2] = e.target.value.split('/').map(Number);
-            edit(setLayout({ ...layout, drop: { p, q } }));
+            edit(bolt, setLayout({ ...layout, drop: { p, q } }));
           }}
         >
           {DROPS.map((d) => (

@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { counted, type Project, purposeOf, readPaletteText, setPalette } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import ColourField from '../../parts/colour-field';
 import Fold from '../../parts/fold';
@@ -15,10 +16,11 @@ const MOST = 24;
 
 /** Colours chosen before there is art: the ground first. */
 export default function PaletteSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const { palette, mostColours } = purposeOf(project);
   const [pasted, setPasted] = useState('');
   const [wrong, setWrong] = useState('');
-  const set = (list: string[], merge = '') => edit(setPalette(list), merge);
+  const set = (list: string[], merge = '') => edit(bolt, setPalette(list), merge);
   const read = () => {
     try {
       set(

@@ -23,6 +23,7 @@ import {
   wallTime,
 } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import { LAYOUT_NAME } from '../../parts/lengths';
@@ -36,6 +37,7 @@ function zones(): string[] {
 
 /** What the bolt is for: what it is printed as and by whom, in how many colours, the theme and the deadline. */
 export default function PurposeSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const { printer, colours, mostColours, theme, deadline } = purposeOf(project);
   const [typed, setTyped] = useState(theme);
   const [now, setNow] = useState(Date.now);
@@ -60,8 +62,10 @@ export default function PurposeSection({ project }: { project: Project }) {
     ...(deadline ? [deadlineText(deadline, now)] : []),
   ].join(', ');
   const setDeadline = (wall: string, where: string) => {
-    if (!wall) return edit(setPurpose({ deadline: null }));
-    return edit((p) => (p ? setPurpose({ deadline: { at: momentIn(where, wall), zone: where } }) : null));
+    if (!wall) return edit(bolt, setPurpose({ deadline: null }));
+    return edit(bolt, (p) =>
+      p ? setPurpose({ deadline: { at: momentIn(where, wall), zone: where } }) : null,
+    );
   };
   return (
     <Fold title="What it is for" summary={said} unfolded={!project.motifs.length}>
@@ -70,7 +74,7 @@ export default function PurposeSection({ project }: { project: Project }) {
           label="Printed as"
           value={project.checking.product}
           options={Object.fromEntries(products.all().map(({ id, name }) => [id, capital(name)]))}
-          onChange={(product) => edit(setChecking({ product }))}
+          onChange={(product) => edit(bolt, setChecking({ product }))}
         />
         {!isUsual && (
           <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
@@ -78,7 +82,11 @@ export default function PurposeSection({ project }: { project: Project }) {
               Often {usual[unit].width} x {usual[unit].height} {unit} at {usual.ppi} ppi,{' '}
               {LAYOUT_NAME[usual.layout].toLowerCase()}.
             </Typography>
-            <Button size="small" aria-label="Take the usual size" onClick={() => edit(takeUsual(product))}>
+            <Button
+              size="small"
+              aria-label="Take the usual size"
+              onClick={() => edit(bolt, takeUsual(product))}
+            >
               Take it
             </Button>
           </Box>
@@ -87,7 +95,7 @@ export default function PurposeSection({ project }: { project: Project }) {
           exclusive
           fullWidth
           value={printer}
-          onChange={(_, v) => v && edit(setPurpose({ printer: v }))}
+          onChange={(_, v) => v && edit(bolt, setPurpose({ printer: v }))}
           aria-label="Who prints it"
         >
           <ToggleButton value="repeats">They repeat a block</ToggleButton>
@@ -97,7 +105,7 @@ export default function PurposeSection({ project }: { project: Project }) {
           exclusive
           fullWidth
           value={colours}
-          onChange={(_, v) => v && edit(setPurpose({ colours: v }))}
+          onChange={(_, v) => v && edit(bolt, setPurpose({ colours: v }))}
           aria-label="Colours of the file"
         >
           <ToggleButton value="screen">Screen colours</ToggleButton>
@@ -111,10 +119,10 @@ export default function PurposeSection({ project }: { project: Project }) {
             max={64}
             value={mostColours}
             placeholder="as many as it takes"
-            onChange={(v) => edit(setPurpose({ mostColours: v }))}
+            onChange={(v) => edit(bolt, setPurpose({ mostColours: v }))}
           />
           {mostColours !== null && (
-            <Button size="small" onClick={() => edit(setPurpose({ mostColours: null }))}>
+            <Button size="small" onClick={() => edit(bolt, setPurpose({ mostColours: null }))}>
               No limit
             </Button>
           )}
@@ -130,7 +138,7 @@ export default function PurposeSection({ project }: { project: Project }) {
           maxRows={5}
           value={typed}
           onChange={(e) => setTyped(e.target.value.slice(0, 600))}
-          onBlur={() => typed !== theme && edit(setPurpose({ theme: typed }))}
+          onBlur={() => typed !== theme && edit(bolt, setPurpose({ theme: typed }))}
         />
         <TextField
           label="Deadline"

@@ -9,10 +9,12 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { cellOf, completeSize, LIMITS, mmPer, type Project, pixelPlan, setBrief } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import NumberField from '../../parts/number-field';
 
 /** Size, pixels and ppi of the cell: two of them give the third. */
 export default function SizeSection({ project }: { project: Project }) {
+  const bolt = useSession();
   /** A pixel count that is typed changes one of the other two. */
   const [pixelsChange, setPixelsChange] = useState<'size' | 'ppi'>('size');
   const { brief, layout } = project;
@@ -24,10 +26,10 @@ export default function SizeSection({ project }: { project: Project }) {
   const setPixels = (side: 'widthMm' | 'heightMm', px: number) => {
     if (pixelsChange === 'size') {
       const { mm } = completeSize({ mm: 0, px, ppi: brief.ppi }, 'px+ppi');
-      edit(setBrief({ [side]: mm }));
+      edit(bolt, setBrief({ [side]: mm }));
     } else {
       const { ppi } = completeSize({ mm: brief[side], px, ppi: 0 }, 'mm+px');
-      edit(setBrief({ ppi }));
+      edit(bolt, setBrief({ ppi }));
     }
   };
   return (
@@ -40,7 +42,7 @@ export default function SizeSection({ project }: { project: Project }) {
           value={brief.widthMm / per}
           min={LIMITS.minMm / per}
           max={LIMITS.maxMm / per}
-          onChange={(v) => edit(setBrief({ widthMm: v * per }))}
+          onChange={(v) => edit(bolt, setBrief({ widthMm: v * per }))}
         />
         <NumberField
           label="Cell height"
@@ -49,7 +51,7 @@ export default function SizeSection({ project }: { project: Project }) {
           value={brief.heightMm / per}
           min={LIMITS.minMm / per}
           max={LIMITS.maxMm / per}
-          onChange={(v) => edit(setBrief({ heightMm: v * per }))}
+          onChange={(v) => edit(bolt, setBrief({ heightMm: v * per }))}
         />
         <NumberField
           label="Pixels across"
@@ -78,13 +80,13 @@ export default function SizeSection({ project }: { project: Project }) {
           value={brief.ppi}
           min={LIMITS.minPpi}
           max={LIMITS.maxPpi}
-          onChange={(v) => edit(setBrief({ ppi: v }))}
+          onChange={(v) => edit(bolt, setBrief({ ppi: v }))}
         />
         <TextField
           select
           label="Measure in"
           value={unit}
-          onChange={(e) => edit(setBrief({ unit: e.target.value === 'in' ? 'in' : 'cm' }))}
+          onChange={(e) => edit(bolt, setBrief({ unit: e.target.value === 'in' ? 'in' : 'cm' }))}
         >
           <MenuItem value="in">inches</MenuItem>
           <MenuItem value="cm">centimetres</MenuItem>

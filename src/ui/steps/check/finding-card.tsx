@@ -20,6 +20,7 @@ import { useBusy } from '@/session/jobs';
 import { LIFT, liftPieceOff } from '@/session/lift';
 import { proposeMending } from '@/session/mending';
 import { fillPatchNow, PROPOSAL } from '@/session/proposal';
+import { useSession } from '@/session/session';
 import { showFinding } from '@/session/show-finding';
 import { useView } from '@/session/view';
 
@@ -49,6 +50,7 @@ function Head({ text, note }: { text: string; note: boolean }) {
 
 /** One finding: what, why, and what can be done about it. */
 export default function FindingCard({ found, project }: { found: Numbered; project: Project }) {
+  const bolt = useSession();
   const { f, n, dismissed } = found;
   const { letter, title, why } = wordsOf(f, project);
   const mendable = isMendable(f);
@@ -61,7 +63,7 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
   const [note, setNote] = useState('');
   const leave = () => {
     const { kind, placements, at } = f;
-    edit(dismissFinding({ id: crypto.randomUUID(), kind, placements, x: at.x, y: at.y, note }));
+    edit(bolt, dismissFinding({ id: crypto.randomUUID(), kind, placements, x: at.x, y: at.y, note }));
     setLeaving(false);
   };
   return (
@@ -118,7 +120,7 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
               disabled={lifting}
               title="It becomes a motif, laid where it was drawn; the place it leaves is healed"
               aria-label={`Lift what finding ${n + 1} is about off the picture`}
-              onClick={() => void liftPieceOff(project, layerOfPiece(piece), piece)}
+              onClick={() => void liftPieceOff(bolt, project, layerOfPiece(piece), piece)}
             >
               Lift it off
             </Button>
@@ -126,7 +128,7 @@ export default function FindingCard({ found, project }: { found: Numbered; proje
           {dismissed ? (
             <Button
               aria-label={`Look at finding ${n + 1} again`}
-              onClick={() => edit(takeUpAgain(dismissed.id))}
+              onClick={() => edit(bolt, takeUpAgain(dismissed.id))}
             >
               Look at it again
             </Button>

@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { type Project, productOf, products, setChecking } from '@/core';
 import { edit } from '@/session/bolt';
 import { useChecks } from '@/session/checks';
+import { useSession } from '@/session/session';
 import Choice from '../../parts/choice';
 import Fold from '../../parts/fold';
 import { trim } from '../../parts/lengths';
@@ -18,6 +19,7 @@ const STRICT = {
 
 /** How the cloth is looked over: its style, how strictly, for which print; and the limits that follow. */
 export default function How({ project }: { project: Project }) {
+  const bolt = useSession();
   const { style, strictness, product } = project.checking;
   const { name, wants: holds } = productOf(product);
   const limits = useChecks((s) => s.report?.limits);
@@ -28,19 +30,19 @@ export default function How({ project }: { project: Project }) {
           label="The cloth is meant to be"
           value={style}
           options={STYLE}
-          onChange={(v) => edit(setChecking({ style: v }))}
+          onChange={(v) => edit(bolt, setChecking({ style: v }))}
         />
         <Choice
           label="How strictly"
           value={strictness}
           options={STRICT}
-          onChange={(v) => edit(setChecking({ strictness: v }))}
+          onChange={(v) => edit(bolt, setChecking({ strictness: v }))}
         />
         <Choice
           label="Printed as"
           value={product}
           options={Object.fromEntries(products.all().map((p) => [p.id, p.name]))}
-          onChange={(v) => edit(setChecking({ product: v }))}
+          onChange={(v) => edit(bolt, setChecking({ product: v }))}
         />
       </Box>
       {limits && (

@@ -19,12 +19,14 @@ import {
   stepPiece,
   usePieces,
 } from '@/session/picture-pieces';
+import { useSession } from '@/session/session';
 import { Part } from '../../parts/tray';
 
 const row = { display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 } as const;
 
 /** What is seen in drawings and tiles, piece by piece, and what a person puts right of it. */
 export default function PiecesSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const pictures = useChecks((s) => s.report?.pictures);
   const { shown, hand, cutting } = usePieces();
   if (!pictures?.length) return null;
@@ -39,7 +41,7 @@ export default function PiecesSection({ project }: { project: Project }) {
           <Button
             variant={shown ? 'contained' : 'outlined'}
             aria-pressed={shown}
-            onClick={() => showPieces(!shown)}
+            onClick={() => showPieces(bolt, !shown)}
           >
             {shown ? 'Hide the pieces' : 'Show the pieces'}
           </Button>
@@ -90,6 +92,7 @@ function Read({ picture, project }: { picture: PictureReport; project: Project }
 type InHandProps = { project: Project; pictures: PictureReport[]; hand: string[]; cutting: boolean };
 
 function InHand({ project, pictures, hand, cutting }: InHandProps) {
+  const bolt = useSession();
   const busy = useBusy(LIFT);
   const taken = piecesInHand(hand, pictures);
   const [first] = taken;
@@ -115,7 +118,7 @@ function InHand({ project, pictures, hand, cutting }: InHandProps) {
             <Button
               variant="contained"
               disabled={busy}
-              onClick={() => together && void liftPieceOff(project, together.layer, first.id)}
+              onClick={() => together && void liftPieceOff(bolt, project, together.layer, first.id)}
             >
               Lift it off
             </Button>

@@ -8,6 +8,7 @@ import { capital, faults, kindOf, type Project, wordsOf } from '@/core';
 import { useChecks } from '@/session/checks';
 import { useBusy, useJob } from '@/session/jobs';
 import { beginLesson, endLesson, openRecord, PRACTICE, putPin, usePractice } from '@/session/practice';
+import { useSession } from '@/session/session';
 import { beginTwoStates, TWO_STATES, useTwoStates } from '@/session/two-states';
 import { useView } from '@/session/view';
 import Choice from '../../parts/choice';
@@ -25,6 +26,7 @@ const LEAST = 8;
 
 /** A short trainer: a fault is planted, you pin it, it says how far off you were. */
 export default function Practice({ project }: { project: Project }) {
+  const bolt = useSession();
   const { lesson, record } = usePractice();
   const looking = useBusy(TWO_STATES);
   const amiss = useTwoStates((s) => s.trouble);
@@ -46,7 +48,7 @@ export default function Practice({ project }: { project: Project }) {
   const unread = pictures.some((p) => p.doubt);
   const drawn = pictures.reduce((sum, p) => sum + p.pieces.length, 0);
   const may = !unread && project.placements.length + drawn >= LEAST;
-  const begin = () => void beginLesson(project, on === 'made');
+  const begin = () => void beginLesson(bolt, project, on === 'made');
   const kept = (
     <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }} data-testid="practice-record">
       {marks
@@ -103,7 +105,7 @@ export default function Practice({ project }: { project: Project }) {
             variant="outlined"
             disabled={looking}
             title="Which of two states of this bolt is the more even?"
-            onClick={() => void beginTwoStates(project)}
+            onClick={() => void beginTwoStates(bolt, project)}
           >
             {looking ? 'Looking through its history' : 'Two states of this bolt'}
           </Button>

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Project } from '@/core';
 import { useBusy } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import {
   apartText,
   beginTwoStates,
@@ -23,6 +24,7 @@ const BOTH = [0, 1] as const;
 
 /** Two states of the bolt's own history: which is the more even? */
 export default function TwoStates({ project }: { project: Project }) {
+  const bolt = useSession();
   const pair = useTwoStates((s) => s.pair);
   const busy = useBusy(TWO_STATES);
   if (!pair) return null;
@@ -72,7 +74,7 @@ export default function TwoStates({ project }: { project: Project }) {
       )}
       <Box sx={{ display: 'flex', gap: 1 }}>
         {picked !== null && (
-          <Button variant="contained" disabled={busy} onClick={() => void beginTwoStates(project)}>
+          <Button variant="contained" disabled={busy} onClick={() => void beginTwoStates(bolt, project)}>
             Another
           </Button>
         )}

@@ -8,11 +8,13 @@ import { blockFits, cellOf, isBare, type Project, pixelPlan } from '@/core';
 import { layKey, proveWrapNow, useChecks, WRAP_PROOF } from '@/session/checks';
 
 import { useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import JobProgress from '../../parts/job-progress';
 import { Part } from '../../parts/tray';
 
 /** The proof that the block repeats, made at print size. */
 export default function WrapPart({ project }: { project: Project }) {
+  const bolt = useSession();
   const proof = useChecks((s) => s.proof);
   const job = useJob(WRAP_PROOF);
   const tooLarge = !blockFits(pixelPlan(project.layout, cellOf(project), project.brief.ppi));
@@ -45,7 +47,7 @@ export default function WrapPart({ project }: { project: Project }) {
           <Button
             variant="outlined"
             disabled={isBare(project) || tooLarge}
-            onClick={() => proveWrapNow(project)}
+            onClick={() => proveWrapNow(bolt, project)}
           >
             Prove the wrap
           </Button>

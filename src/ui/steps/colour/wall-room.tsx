@@ -11,6 +11,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { showColourway } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { useView } from '@/session/view';
 import { leaveWall, useWall } from '@/session/wall';
 import PictureCard from '../../parts/picture-card';
@@ -23,6 +24,7 @@ export default function WallRoom() {
 }
 
 function Room() {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   const trouble = useWall((s) => s.trouble);
   const [cells, setCells] = useState(1);
@@ -76,7 +78,7 @@ function Room() {
                 label={`Show ${c.name}`}
                 on={here}
                 onPress={() => {
-                  edit(showColourway(c.id));
+                  edit(bolt, showColourway(c.id));
                   close();
                 }}
               >

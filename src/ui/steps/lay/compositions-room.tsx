@@ -11,6 +11,7 @@ import { useEffect, useState } from 'react';
 import { layComposition, type MotifRole } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { runJob, stopKind, useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import { useSprites } from '@/session/sprites';
 import { addStandIn, type StandIn } from '@/session/stand-ins';
 import { textOf } from '@/session/trouble';
@@ -36,6 +37,7 @@ export default function CompositionsRoom() {
 }
 
 function Room() {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   const sprites = useSprites((s) => s.sprites);
   const job = useJob(COMPOSITIONS);
@@ -46,7 +48,7 @@ function Room() {
     const { project: now } = useBolt.getState();
     if (!begun || !now) return;
     setFound([]);
-    void runJob(COMPOSITIONS, 'Laying them.', async (how) => {
+    void runJob(bolt, COMPOSITIONS, 'Laying them.', async (how) => {
       for (const [n, way] of WAYS.entries()) {
         const one = await compose(now, way, seed, {
           signal: how.signal,
@@ -60,8 +62,8 @@ function Room() {
       }
     });
     // What is no longer looked at is not laid on.
-    return () => stopKind(COMPOSITIONS);
-  }, [begun, seed]);
+    return () => stopKind(bolt, COMPOSITIONS);
+  }, [begun, seed, bolt]);
   if (!project) return null;
   const close = () => useView.setState({ compositions: false });
   const span = Math.max(project.brief.widthMm, project.brief.heightMm) * 2.2;
@@ -80,7 +82,7 @@ function Room() {
           <Button
             variant="contained"
             onClick={async () => {
-              for (const [kind, role] of BEGIN) await addStandIn(kind, role);
+              for (const [kind, role] of BEGIN) await addStandIn(bolt, kind, role);
             }}
           >
             Begin with stand-ins
@@ -106,7 +108,7 @@ function Room() {
                 label={`Take ${one.way.name}`}
                 on={false}
                 onPress={() => {
-                  if (edit(layComposition(one.layout, one.placements))) close();
+                  if (edit(bolt, layComposition(one.layout, one.placements))) close();
                 }}
                 pad={1}
               >

@@ -1,7 +1,7 @@
 import { addPlacement, addPlacements, cellOf, type Placement, pxToMm, setPlacements } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-
 import { findLargestFit } from '@/session/proposal';
+import { type Session, session } from '@/session/session';
 import { HOME, useView } from '@/session/view';
 
 /** What is dragged from the shelf onto the cloth. */
@@ -16,13 +16,13 @@ const asLaid = (p: Placement): Placement => {
 };
 
 /** Lays a motif on the cloth, at a place of the window (px; its middle unless one is given), and takes it in hand. */
-export function layMotif(motif: string, place?: { x: number; y: number }) {
-  const { origin, zoom, viewport } = useView.getState();
+export function layMotif(bolt: Session, motif: string, place?: { x: number; y: number }) {
+  const { origin, zoom, viewport } = useView.of(bolt).getState();
   const id = newId();
   const { x, y } = place ?? { x: viewport.width / 2, y: viewport.height / 2 };
   const at = { x: origin.x + x / zoom, y: origin.y + y / zoom };
   const laid = asLaid({ id, motif, ...at, angle: 0, scale: 1, mirror: false });
-  if (edit(addPlacement(laid, newId))) useView.setState({ selected: [id], grabbed: HOME });
+  if (edit(bolt, addPlacement(laid, newId))) useView.of(bolt).setState({ selected: [id], grabbed: HOME });
 }
 
 /** Lays others of what is in hand, a little to the right and down. */
@@ -37,7 +37,7 @@ export function another() {
     if (group && !groups.has(group)) groups.set(group, newId());
     return { ...rest, ...(group ? { group: groups.get(group) } : {}), id: newId(), x: p.x + 12, y: p.y + 12 };
   });
-  if (edit(addPlacements(fresh))) useView.setState({ selected: fresh.map((p) => p.id) });
+  if (edit(session(), addPlacements(fresh))) useView.setState({ selected: fresh.map((p) => p.id) });
 }
 
 /** A sentence when a placement is larger than the cell, so that it meets its own copies; else null. */
@@ -53,12 +53,12 @@ export function tooLarge(id: string): string | null {
 }
 
 /** Sizes what is in hand to the largest that clears its copies and its neighbours; a sentence when none does. */
-export async function sizeToFit(id: string, gapMm: number): Promise<string | null> {
-  const { project } = useBolt.getState();
+export async function sizeToFit(bolt: Session, id: string, gapMm: number): Promise<string | null> {
+  const { project } = useBolt.of(bolt).getState();
   if (!project) return null;
   const scale = await findLargestFit(project, id, gapMm);
   if (scale === null)
     return `Something lies within ${gapMm} mm of its middle: no size clears it. Move it first.`;
-  edit(setPlacements({ [id]: { scale } }));
+  edit(bolt, setPlacements({ [id]: { scale } }));
   return null;
 }

@@ -11,6 +11,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { type Layout, type Project, setLayout } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { evenness, layRequest, spreadText } from '@/session/proposal';
+import { useSession } from '@/session/session';
 import { useSprites } from '@/session/sprites';
 import { useView } from '@/session/view';
 import Swatch from '../../cloth/swatch';
@@ -45,6 +46,7 @@ export default function LayoutsRoom() {
 }
 
 function Room() {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   const sprites = useSprites((s) => s.sprites);
   const [even, setEven] = useState<Even[] | null>(null);
@@ -89,7 +91,7 @@ function Room() {
                 label={`Take ${name}`}
                 on={here}
                 onPress={() => {
-                  edit(setLayout(layout));
+                  edit(bolt, setLayout(layout));
                   close();
                 }}
                 pad={1}

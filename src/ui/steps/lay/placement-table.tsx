@@ -12,6 +12,7 @@ import { useState } from 'react';
 import { BLENDS, MM_PER_INCH, type Placement, setPlacements } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { BY_HAND, select } from '@/session/hold';
+import { useSession } from '@/session/session';
 import { useView } from '@/session/view';
 
 type Row = {
@@ -79,6 +80,7 @@ function wrongIn({ x, y, angle, size, opacity }: Row): string | null {
 
 /** Everything on the cloth as rows: sorted, changed in place, taken in hand. */
 export default function PlacementTable({ onDone }: { onDone: () => void }) {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   const selected = useView((s) => s.selected);
   const [wrong, setWrong] = useState('');
@@ -142,7 +144,7 @@ export default function PlacementTable({ onDone }: { onDone: () => void }) {
               for (const field of ['locked', 'hidden'] as const) {
                 if (took(field)) change[field] = now[field] || undefined;
               }
-              return edit(setPlacements({ [now.id]: change })) ? now : before;
+              return edit(bolt, setPlacements({ [now.id]: change })) ? now : before;
             }}
           />
         </Box>

@@ -12,6 +12,7 @@ import { useState } from 'react';
 import { counted, pxToMm } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { type IncomingLayers, keepLayers, type Origin } from '@/session/intake';
+import { useSession } from '@/session/session';
 import { small } from '../../parts/lengths';
 import NumberField from '../../parts/number-field';
 import OriginFields from '../../parts/origin-fields';
@@ -19,6 +20,7 @@ import Thumb from '../../parts/thumb';
 
 /** The layers of a file, to choose which become motifs. */
 export default function LayersRoom({ file, onDone }: { file: IncomingLayers; onDone: () => void }) {
+  const bolt = useSession();
   const [ppi, setPpi] = useState(file.ppi ?? 300);
   // A layer as large as the picture is most often its paper.
   const [chosen, setChosen] = useState(() =>
@@ -97,7 +99,7 @@ export default function LayersRoom({ file, onDone }: { file: IncomingLayers; onD
           variant="contained"
           disabled={!chosen.length}
           onClick={async () => {
-            if (await keepLayers(file, ppi, chosen, origin)) onDone();
+            if (await keepLayers(bolt, file, ppi, chosen, origin)) onDone();
           }}
         >
           Keep {chosen.length} {chosen.length === 1 ? 'motif' : 'motifs'}

@@ -3,6 +3,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
+import { useSession } from '@/session/session';
 import { small, trim } from '../../parts/lengths';
 import MotifPicture from '../../parts/motif-picture';
 import { layMotif, MOTIF_DRAG } from '../lay/lay-motif';
@@ -21,6 +22,7 @@ export default function MotifCard({
   ground: string;
   onOpen: () => void;
 }) {
+  const bolt = useSession();
   const { motif, widthMm, heightMm, uses, ppi } = row;
   const coarse = ppi !== null && ppi < wantedPpi;
   return (
@@ -61,7 +63,11 @@ export default function MotifCard({
           <Button onClick={onOpen} aria-label={`Open ${motif.name}`} sx={{ minHeight: 26 }}>
             Open
           </Button>
-          <Button onClick={() => layMotif(motif.id)} aria-label={`Lay ${motif.name}`} sx={{ minHeight: 26 }}>
+          <Button
+            onClick={() => layMotif(bolt, motif.id)}
+            aria-label={`Lay ${motif.name}`}
+            sx={{ minHeight: 26 }}
+          >
             Lay
           </Button>
         </Box>

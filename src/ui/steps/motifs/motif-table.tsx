@@ -9,6 +9,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { counted, type Motif, PERMISSIONS, setMotif, shownGround } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import MotifPicture from '../../parts/motif-picture';
 import { PERMISSION_SAYS } from '../../parts/origin-fields';
 import { shelfRows } from './shelf-row';
@@ -25,6 +26,7 @@ const options = (summary: Record<string, string>) =>
 
 /** Everything about every motif as rows: sorted, filtered, and changed in place. */
 export default function MotifTable({ onDone, onOpen }: { onDone: () => void; onOpen: (id: string) => void }) {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   if (!project) return null;
   const ground = shownGround(project);
@@ -120,6 +122,7 @@ export default function MotifTable({ onDone, onOpen }: { onDone: () => void; onO
             processRowUpdate={(now, before) => {
               const { name, role, direction, source, permission } = now;
               const ok = edit(
+                bolt,
                 setMotif(now.id, {
                   name: name.trim() || before.name,
                   role,

@@ -17,6 +17,7 @@ import {
   sheetFile,
 } from '@/session/intake';
 import { dropDraft, readDraft } from '@/session/page-draft';
+import { useSession } from '@/session/session';
 import lazyPart from '../../parts/lazy-part';
 import { trim } from '../../parts/lengths';
 import Tray, { Part } from '../../parts/tray';
@@ -50,6 +51,7 @@ function roomsFor(files: IncomingFile[]): Open[] {
 }
 
 export default function MotifsTray() {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   const [rooms, setRooms] = useState<Open[]>([]);
   const [opened, setOpened] = useState<string | null>(null);
@@ -62,18 +64,18 @@ export default function MotifsTray() {
   const onFiles = useCallback(
     async (files: IncomingFile[]) => {
       for (const f of files) {
-        if (f.kind === 'vector' && (await keepVector(f)))
+        if (f.kind === 'vector' && (await keepVector(bolt, f)))
           enqueueSnackbar(`${f.name} is on the shelf, as a vector.`);
       }
       setRooms((all) => [...all, ...roomsFor(files)]);
     },
-    [enqueueSnackbar],
+    [bolt, enqueueSnackbar],
   );
-  const bolt = project?.id;
+  const id = project?.id;
   const [draft, setDraft] = useState<PageDraft | null>(null);
   useEffect(() => {
-    if (bolt) readDraft(bolt).then(setDraft, () => {});
-  }, [bolt]);
+    if (id) readDraft(id).then(setDraft, () => {});
+  }, [id]);
   const goOn = async (from: PageDraft) => {
     setDraft(null);
     try {

@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { nth, partKindOf } from '@/core';
 import type { IncomingPage } from '@/session/intake';
 import { keepAsParts } from '@/session/motif-art';
+import { useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import NumberField from '../../parts/number-field';
 
@@ -17,6 +18,7 @@ type Props = { pages: IncomingPage[]; onApart: () => void; onDone: () => void };
 
 /** Several pictures of one size: parts of one motif in register, or pages each by itself. */
 export default function PartsRoom({ pages, onApart, onDone }: Props) {
+  const bolt = useSession();
   const first = nth(pages, 0);
   const [ppi, setPpi] = useState(first.ppi ?? 300);
   const [wrong, setWrong] = useState('');
@@ -64,7 +66,7 @@ export default function PartsRoom({ pages, onApart, onDone }: Props) {
           onClick={async () => {
             setBusy(true);
             try {
-              if (await keepAsParts(pages, ppi)) onDone();
+              if (await keepAsParts(bolt, pages, ppi)) onDone();
             } catch (error) {
               setWrong(textOf(error));
             }

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { type Layer, type Motif, type Project, setMotif, shownGround, sizeMm } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { size, trim } from '../../parts/lengths';
 import MotifPicture from '../../parts/motif-picture';
 import OriginFields from '../../parts/origin-fields';
@@ -23,6 +24,7 @@ type Props = {
 
 /** One drawing or tile of the bolt: what it is, how fine, where it comes from. */
 export default function PictureRow({ project, picture, layer, onAgain }: Props) {
+  const bolt = useSession();
   const [open, setOpen] = useState(false);
   const own = sizeMm(picture);
   return (
@@ -67,7 +69,7 @@ export default function PictureRow({ project, picture, layer, onAgain }: Props) 
         <Box sx={{ display: 'grid', gap: 1 }}>
           <OriginFields
             origin={{ source: picture.source, permission: picture.permission }}
-            onChange={(origin) => edit(setMotif(picture.id, origin), `origin${picture.id}`)}
+            onChange={(origin) => edit(bolt, setMotif(picture.id, origin), `origin${picture.id}`)}
           />
         </Box>
       )}

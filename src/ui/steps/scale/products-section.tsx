@@ -6,11 +6,13 @@ import Typography from '@mui/material/Typography';
 import { capital, type Project, printedAs, setChecking } from '@/core';
 import { heldPpi } from '@/session/arts';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { trim } from '../../parts/lengths';
 import { Part } from '../../parts/tray';
 
 /** What the cloth is printed as, and whether the art has the pixels for it. */
 export default function ProductsSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const least = heldPpi(project);
   return (
     <Part title="Printed as">
@@ -34,7 +36,7 @@ export default function ProductsSection({ project }: { project: Project }) {
                 name="product"
                 sx={{ p: 0.5, mr: 0.5 }}
                 checked={project.checking.product === id}
-                onChange={() => edit(setChecking({ product: id }))}
+                onChange={() => edit(bolt, setChecking({ product: id }))}
               />
               <Box sx={{ py: 0.5 }}>
                 <Typography variant="body2">{capital(name)}</Typography>

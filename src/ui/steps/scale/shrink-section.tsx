@@ -16,7 +16,7 @@ import {
   shrinkageText,
 } from '@/core';
 import { edit } from '@/session/bolt';
-import { sessionStore } from '@/session/session';
+import { sessionStore, useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import Fold from '../../parts/fold';
 import { size, trim } from '../../parts/lengths';
@@ -31,6 +31,7 @@ const SIDES = ['across', 'along'] as const;
 
 /** What the cloth loses when it is washed, from a strike-off that was measured, and the size to print at for it. */
 export default function ShrinkSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const { printed, measured } = useMeasured();
   const { shrinks } = purposeOf(project);
   const block = repeatBlock(project.layout, cellOf(project));
@@ -75,11 +76,11 @@ export default function ShrinkSection({ project }: { project: Project }) {
           <Button
             variant="outlined"
             disabled={!found || kept === true}
-            onClick={() => edit(setPurpose({ shrinks: found }))}
+            onClick={() => edit(bolt, setPurpose({ shrinks: found }))}
           >
             Keep it for this bolt
           </Button>
-          {shrinks && <Button onClick={() => edit(setPurpose({ shrinks: null }))}>Forget it</Button>}
+          {shrinks && <Button onClick={() => edit(bolt, setPurpose({ shrinks: null }))}>Forget it</Button>}
         </Box>
         {shrinks && larger && (
           <Typography variant="body2" data-testid="shrinks">

@@ -17,7 +17,7 @@ import {
 } from '@/core';
 import { record } from '@/session/bolt';
 import { runJob, Stopped, useJob } from '@/session/jobs';
-import { sessionStore } from '@/session/session';
+import { sessionStore, useSession } from '@/session/session';
 import { makeTestPrint, setRuler, useRuler } from '@/session/test-print';
 import { textOf } from '@/session/trouble';
 import Choice from '../../parts/choice';
@@ -51,6 +51,7 @@ const TOLD: Record<Asked['shows'], string> = {
 
 /** A print at true size, to be judged on paper: the cloth at some sizes, a ruler, its colours. */
 export default function TestPrintSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const { paper, shares, shows } = useAsked();
   const several = shows === 'sizes';
   const measured = useRuler((s) => s.measured);
@@ -72,8 +73,8 @@ export default function TestPrintSection({ project }: { project: Project }) {
       `${trim(scale * 100, 1)} %: repeat ${size(block.width * scale, block.height * scale, brief.unit)}`,
       ...(largest ? [`${largest.name} ${length(largest.height * scale, brief.unit)} high`] : []),
     ].join(', ');
-  const make = () =>
-    runJob(TEST_PRINT, 'Making the test print.', async (work) => {
+  const make = () => {
+    return runJob(bolt, TEST_PRINT, 'Making the test print.', async (work) => {
       const about = {
         title: project.name,
         description: `${way.name}, ${LAYOUT_NAME[layout.kind].toLowerCase()}, ${new Date().toISOString().slice(0, 10)}`,
@@ -86,13 +87,14 @@ export default function TestPrintSection({ project }: { project: Project }) {
       if (work.signal.aborted) throw new Stopped('Stopped.');
       const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_${FILE[shows]}_${paper}.pdf`;
       saveFile(file, name);
-      record({
+      record(bolt, {
         kind: 'export',
         text: `Made ${name}: ${TOLD[shows]} of ${way.name} at ${scales.map((s) => `${trim(s * 100, 1)} %`).join(', ')}, ${counted(pages, 'page')}.`,
         bytes: file.size,
       });
       return name;
     });
+  };
   return (
     <Fold
       title="Test print"

@@ -5,6 +5,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { cellOf, LIMITS, type Project, type Turn, turnDesign, uprightTurns, whyNotTurned } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import Fold from '../../parts/fold';
 import { size, trim } from '../../parts/lengths';
 
@@ -13,6 +14,7 @@ const SHOWN = 9;
 
 /** The repeat turned as a whole, by the angles at which it repeats upright again. */
 export default function TurnSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const { unit } = project.brief;
   const why = whyNotTurned(project);
   const fits = ({ cell }: Turn) =>
@@ -34,7 +36,7 @@ export default function TurnSection({ project }: { project: Project }) {
               <Button
                 size="small"
                 aria-label={`Turn by ${angle} degrees`}
-                onClick={() => edit(turnDesign(turn))}
+                onClick={() => edit(bolt, turnDesign(turn))}
               >
                 Turn
               </Button>

@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { blockFits, isBare, LIMITS, MM_PER_INCH, mmPer } from '@/core';
 import { refuse, useBolt } from '@/session/bolt';
 import { useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import JobProgress from '../../parts/job-progress';
 import { trim } from '../../parts/lengths';
 import Sections from '../../parts/sections';
@@ -14,6 +15,7 @@ import { sendSections } from './sections';
 import { SEND, sendPicture, timesSent } from './send';
 
 export default function SendTray() {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   const ask = useSendAsk();
   const job = useJob(SEND);
@@ -43,7 +45,7 @@ export default function SendTray() {
           variant="contained"
           size="large"
           disabled={isBare(project) || !fits || trouble !== ''}
-          onClick={() => void sendPicture(project).catch(refuse)}
+          onClick={() => void sendPicture(bolt, project).catch((error) => refuse(bolt, error))}
         >
           {files.length > 1 ? `Make ${files.length} ${format.name} files` : `Make the ${format.name}`}
         </Button>

@@ -13,6 +13,7 @@ import { inksAsk } from '@/session/inks';
 import { runJob, Stopped } from '@/session/jobs';
 import { fontFile } from '@/session/letters';
 import { profileBytes } from '@/session/printer';
+import type { Session } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import { markSent } from '@/session/versions';
 import { LAYOUT_NAME } from '../../parts/lengths';
@@ -30,7 +31,7 @@ export const timesSent = () =>
 type Made = { name: string; file: Blob; proof: FileProof; text: string };
 
 /** Writes what is asked for in each colourway, each motif or each ink; reads it back, saves it and notes it in the log. */
-export async function sendPicture(project: Project) {
+export async function sendPicture(bolt: Session, project: Project) {
   const sending = whatIsSent(project, useSendAsk.getState(), timesSent());
   const { files, format, what, px } = sending;
   const one = nth(files, 0);
@@ -39,7 +40,7 @@ export async function sendPicture(project: Project) {
   const place = await whereToSave(name);
   if (!place) return;
   const ppi = Math.round(sending.ppi);
-  const sent = await runJob(SEND, `Rendering and writing the ${what}.`, async (work): Promise<Sent> => {
+  const sent = await runJob(bolt, SEND, `Rendering and writing the ${what}.`, async (work): Promise<Sent> => {
     const needs = {
       ...(sending.cmyk ? { profile: await profileBytes() } : {}),
       ...(sending.marks ? { font: await fontFile('plain') } : {}),
@@ -70,14 +71,14 @@ export async function sendPicture(project: Project) {
       return { ...sent, unsaved: textOf(error) };
     }
     for (const { name: own, text, proof } of made)
-      record({
+      record(bolt, {
         kind: 'export',
         text: `Sent ${own}${inZip ? ` in ${name}` : ''}: ${text}. ${shortProof(sent)}`.slice(0, 400),
         sha256: proof.sha256,
         bytes: proof.bytes,
       });
     void noteSent();
-    markSent(project, sent.at);
+    markSent(bolt, project, sent.at);
     return sent;
   });
   if (!sent) await place.letGo();

@@ -11,6 +11,7 @@ import { nth, type Project, paint, setColourway, shownColourway, twinInks } from
 import { edit } from '@/session/bolt';
 import { solidOf, useBook } from '@/session/book';
 import { useInks } from '@/session/inks';
+import { type Session, useSession } from '@/session/session';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import { FIGURES } from '../../../theme/theme';
@@ -20,20 +21,24 @@ import Picker from './picker';
 const newId = () => crypto.randomUUID();
 
 /** Paints one ink of the colourway on show. */
-function paintInk(index: number, hex: string) {
-  edit((p) => {
-    const { id, colours } = shownColourway(p);
-    return paint(
-      id,
-      colours.map((was, k) => (k === index ? hex : was)),
-      newId,
-    );
-  }, `colour${index}`);
+function paintInk(bolt: Session, index: number, hex: string) {
+  edit(
+    bolt,
+    (p) => {
+      const { id, colours } = shownColourway(p);
+      return paint(
+        id,
+        colours.map((was, k) => (k === index ? hex : was)),
+        newId,
+      );
+    },
+    `colour${index}`,
+  );
 }
 
 /** Two inks of the colourway on show take each other's colours. */
-function swap(a: number, b: number) {
-  edit((p) => {
+function swap(bolt: Session, a: number, b: number) {
+  edit(bolt, (p) => {
     const { id, colours } = shownColourway(p);
     const next = [...colours];
     [next[a], next[b]] = [nth(colours, b), nth(colours, a)];
@@ -45,13 +50,14 @@ const DRAG = 'application/x-hexaplex-ink';
 
 /** The colours of the colourway on show, in printing order: one opens to be changed, dragged onto another they swap. */
 export default function ColoursOf({ project }: { project: Project }) {
+  const bolt = useSession();
   const focus = useView((s) => s.ink);
   const onCloth = useInks((s) => s.onCloth);
   const solids = useBook((s) => s.solids);
   const way = shownColourway(project);
   const twins = twinInks(way.colours);
   const toggle = (id: string) => {
-    edit((p) => {
+    edit(bolt, (p) => {
       const { id: shown, locked } = shownColourway(p);
       return setColourway(shown, {
         locked: locked.includes(id) ? locked.filter((l) => l !== id) : [...locked, id],
@@ -73,7 +79,7 @@ export default function ColoursOf({ project }: { project: Project }) {
               onDragOver={(e) => e.dataTransfer.types.includes(DRAG) && e.preventDefault()}
               onDrop={(e) => {
                 const from = Number(e.dataTransfer.getData(DRAG));
-                if (Number.isInteger(from) && from !== n) swap(from, n);
+                if (Number.isInteger(from) && from !== n) swap(bolt, from, n);
               }}
               sx={{ display: 'grid', gridTemplateColumns: '1fr auto', alignItems: 'center' }}
             >
@@ -138,7 +144,7 @@ export default function ColoursOf({ project }: { project: Project }) {
             </Box>
             {open && (
               <>
-                <Picker label={ink.name} value={hex} onChange={(value) => paintInk(n, value)} />
+                <Picker label={ink.name} value={hex} onChange={(value) => paintInk(bolt, n, value)} />
                 <Box sx={{ mt: 1 }}>
                   <Choice
                     label={`Swap ${ink.name} with`}
@@ -147,7 +153,7 @@ export default function ColoursOf({ project }: { project: Project }) {
                       ['', 'no other'],
                       ...project.inks.flatMap((other, k) => (k === n ? [] : [[String(k), other.name]])),
                     ])}
-                    onChange={(k) => k !== '' && swap(n, Number(k))}
+                    onChange={(k) => k !== '' && swap(bolt, n, Number(k))}
                   />
                 </Box>
               </>

@@ -18,6 +18,7 @@ import {
   widestSplit,
 } from '@/core';
 import { edit, record } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { tryColours, useTrial } from '@/session/trial';
 import ColourField from '../../../parts/colour-field';
 import PictureCard from '../../../parts/picture-card';
@@ -82,6 +83,7 @@ export default function FewColours({ project }: { project: Project }) {
 }
 
 function Grounds({ project }: { project: Project }) {
+  const bolt = useSession();
   const way = shownColourway(project);
   const trial = useTrial((s) => s.trial);
   const [shown, setShown] = useState(false);
@@ -91,7 +93,8 @@ function Grounds({ project }: { project: Project }) {
     const made = family.map((colours, n) =>
       newColourway(crypto.randomUUID(), `${way.name}, ground ${n + 1}`.slice(0, 80), colours),
     );
-    if (edit(addColourways(made))) record({ kind: 'colourway', text: `Twelve grounds of ${way.name} kept.` });
+    if (edit(bolt, addColourways(made)))
+      record(bolt, { kind: 'colourway', text: `Twelve grounds of ${way.name} kept.` });
   };
   return (
     <>

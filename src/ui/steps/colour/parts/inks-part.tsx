@@ -11,6 +11,7 @@ import { useState } from 'react';
 import { allArt, mergeInks, moveInk, type Project, setInk } from '@/core';
 import { edit } from '@/session/bolt';
 import { partInk, takeInks, useInks } from '@/session/inks';
+import { useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
@@ -25,6 +26,7 @@ const TEXTURE = { '1': "the hand's texture kept", '0.5': 'texture softened', '0'
 
 /** The inks of the art: taken from it, named, put in printing order, merged, parted, kept rough or made flat. */
 export default function InksPart({ project }: { project: Project }) {
+  const bolt = useSession();
   const hasInks = project.inks.length > 1;
   const [count, setCount] = useState<number | null>(null);
   const [busy, setBusy] = useState(false);
@@ -55,7 +57,7 @@ export default function InksPart({ project }: { project: Project }) {
         <Button
           variant={hasInks ? 'outlined' : 'contained'}
           disabled={busy || !allArt(project).length}
-          onClick={() => void run(() => takeInks(project, count ?? undefined))}
+          onClick={() => void run(() => takeInks(bolt, project, count ?? undefined))}
           sx={{ height: 40 }}
         >
           {busy ? 'Looking' : 'Take from the art'}
@@ -75,7 +77,7 @@ export default function InksPart({ project }: { project: Project }) {
           {said?.text ?? 'There is no art yet: bring in motifs.'}
         </Typography>
       )}
-      {hasInks && <InkList project={project} onPart={(n) => void run(() => partInk(project, n))} />}
+      {hasInks && <InkList project={project} onPart={(n) => void run(() => partInk(bolt, project, n))} />}
       {hasInks && <OverridePart project={project} />}
       {hasInks && (
         <Fold title="Flat screens" summary="For screen printing, one file an ink">
@@ -87,6 +89,7 @@ export default function InksPart({ project }: { project: Project }) {
 }
 
 function InkList({ project, onPart }: { project: Project; onPart: (n: number) => void }) {
+  const bolt = useSession();
   const onCloth = useInks((s) => s.onCloth);
   const focus = useView((s) => s.ink);
   const last = project.inks.length - 1;
@@ -147,7 +150,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                     defaultValue={ink.name}
                     onBlur={(e) => {
                       const name = e.target.value.trim().slice(0, 80);
-                      if (name && name !== ink.name) edit(setInk(n, { name }));
+                      if (name && name !== ink.name) edit(bolt, setInk(n, { name }));
                     }}
                   />
                   {n > 0 && (
@@ -156,7 +159,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                         label="In this ink"
                         value={String(ink.texture) as keyof typeof TEXTURE}
                         options={TEXTURE}
-                        onChange={(v) => edit(setInk(n, { texture: Number(v) }))}
+                        onChange={(v) => edit(bolt, setInk(n, { texture: Number(v) }))}
                       />
                       <Choice
                         label={`Print ${ink.name} with`}
@@ -168,7 +171,8 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                           ),
                         ])}
                         onChange={(k) => {
-                          if (k !== '' && edit(mergeInks(n, Number(k)))) useView.setState({ ink: null });
+                          if (k !== '' && edit(bolt, mergeInks(n, Number(k))))
+                            useView.setState({ ink: null });
                         }}
                       />
                       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center' }}>
@@ -182,7 +186,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                           title="Earlier"
                           disabled={n < 2}
                           onClick={() => {
-                            edit(moveInk(n, n - 1));
+                            edit(bolt, moveInk(n, n - 1));
                             useView.setState({ ink: n - 1 });
                           }}
                         >
@@ -194,7 +198,7 @@ function InkList({ project, onPart }: { project: Project; onPart: (n: number) =>
                           title="Later"
                           disabled={n === last}
                           onClick={() => {
-                            edit(moveInk(n, n + 1));
+                            edit(bolt, moveInk(n, n + 1));
                             useView.setState({ ink: n + 1 });
                           }}
                         >

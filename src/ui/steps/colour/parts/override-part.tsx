@@ -13,6 +13,7 @@ import {
   shownColourway,
 } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import Fold from '../../../parts/fold';
@@ -43,6 +44,7 @@ export default function OverridePart({ project }: { project: Project }) {
 }
 
 function InHand({ project, selected }: { project: Project; selected: string[] }) {
+  const bolt = useSession();
   const held = project.placements.filter((p) => selected.includes(p.id));
   const first = held[0];
   if (!first) {
@@ -68,6 +70,7 @@ function InHand({ project, selected }: { project: Project; selected: string[] })
             options={options}
             onChange={(to) =>
               edit(
+                bolt,
                 setPlacements(
                   Object.fromEntries(held.map((q) => [q.id, { inkOverrides: overrideInk(q, ink.id, to) }])),
                 ),
@@ -80,7 +83,10 @@ function InHand({ project, selected }: { project: Project; selected: string[] })
         <Button
           variant="outlined"
           onClick={() =>
-            edit(setPlacements(Object.fromEntries(held.map((q) => [q.id, { inkOverrides: undefined }]))))
+            edit(
+              bolt,
+              setPlacements(Object.fromEntries(held.map((q) => [q.id, { inkOverrides: undefined }]))),
+            )
           }
           sx={{ justifySelf: 'start' }}
         >
@@ -92,6 +98,7 @@ function InHand({ project, selected }: { project: Project; selected: string[] })
 }
 
 function ByRule({ project }: { project: Project }) {
+  const bolt = useSession();
   const laid = project.motifs.filter((m) => project.placements.some((p) => p.motif === m.id));
   const inks = project.inks.slice(1);
   const [motif, setMotif] = useState(laid[0]?.id ?? '');
@@ -151,7 +158,7 @@ function ByRule({ project }: { project: Project }) {
       <Button
         variant="outlined"
         disabled={all.length < 2}
-        onClick={() => edit(overrideInksByRule({ motif, from, to: all, by }))}
+        onClick={() => edit(bolt, overrideInksByRule({ motif, from, to: all, by }))}
         sx={{ justifySelf: 'start' }}
       >
         Give them these inks

@@ -10,6 +10,7 @@ import { counted, isBare, type Project, shownColourway, slug } from '@/core';
 import { record } from '@/session/bolt';
 import { makeScreens, type ScreenReport } from '@/session/inks';
 import { runJob, Stopped, useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import { centreOn } from '@/session/view';
 import JobProgress from '../../../parts/job-progress';
 import { trim } from '../../../parts/lengths';
@@ -20,6 +21,7 @@ const SCREENS = 'screens';
 
 /** Flat plates of the block for screen printing: how many, how far they overlap, and what is too thin to print. */
 export default function ScreensPart({ project }: { project: Project }) {
+  const bolt = useSession();
   const most = project.inks.length - 1;
   const [count, setCount] = useState(most);
   const [trapMm, setTrap] = useState(0.2);
@@ -28,19 +30,20 @@ export default function ScreensPart({ project }: { project: Project }) {
   const job = useJob<ScreenReport[]>(SCREENS);
   const report = job?.result;
   const way = shownColourway(project);
-  const make = () =>
-    runJob(SCREENS, 'Making the screens.', async (work) => {
+  const make = () => {
+    return runJob(bolt, SCREENS, 'Making the screens.', async (work) => {
       const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm, marks }, work);
       if (work.signal.aborted) throw new Stopped('Stopped.');
       const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_screens.zip`;
       saveFile(new Blob([made.zip], { type: 'application/zip' }), name);
-      record({
+      record(bolt, {
         kind: 'export',
         text: `Sent ${name}: ${counted(made.report.length, 'flat screen')} of ${way.name}, trap ${trapMm} mm.`,
         bytes: made.zip.length,
       });
       return made.report;
     });
+  };
   const thin = report?.filter((r) => r.places) ?? [];
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>

@@ -9,6 +9,7 @@ import { useState } from 'react';
 import { Bar, BarChart, LabelList, XAxis, YAxis } from 'recharts';
 import { dropPoll, keepPoll, type Poll, type Project, readVotes } from '@/core';
 import { edit, record } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import FileButton from '../../../parts/file-button';
 import NumberField from '../../../parts/number-field';
@@ -24,6 +25,7 @@ const total = (poll: Poll) => Object.values(poll.counts).reduce((s, v) => s + v,
 
 /** Votes on the colourways, by hand or from a CSV: each is charted and kept, in the log as well. */
 export default function Votes({ project }: { project: Project }) {
+  const bolt = useSession();
   const [poll, setPoll] = useState<Poll | null>(null);
   const [said, setSaid] = useState({ text: '', wrong: false });
   const begin = () => setPoll(blank(project.polls.length + 1));
@@ -51,13 +53,13 @@ export default function Votes({ project }: { project: Project }) {
     }
   };
   const keep = () => {
-    if (!poll || !edit(keepPoll(poll))) return;
+    if (!poll || !edit(bolt, keepPoll(poll))) return;
     const tally = project.colourways
       .map((c) => ({ name: c.name, count: poll.counts[c.id] ?? 0 }))
       .filter((c) => c.count)
       .sort((a, b) => b.count - a.count)
       .map((c) => `${c.name} ${c.count}`);
-    record({ kind: 'votes', text: `${poll.title}: ${tally.join(', ')}.`.slice(0, 400) });
+    record(bolt, { kind: 'votes', text: `${poll.title}: ${tally.join(', ')}.`.slice(0, 400) });
     setPoll(null);
     setSaid({ text: '', wrong: false });
   };
@@ -116,7 +118,7 @@ export default function Votes({ project }: { project: Project }) {
           <Chart poll={kept} project={project} />
           <Box sx={{ display: 'flex', gap: 0.75 }}>
             <Button onClick={() => setPoll(kept)}>Count again</Button>
-            <Button color="error" onClick={() => edit(dropPoll(kept.id))}>
+            <Button color="error" onClick={() => edit(bolt, dropPoll(kept.id))}>
               Take away
             </Button>
           </Box>

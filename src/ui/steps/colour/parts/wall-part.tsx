@@ -14,6 +14,7 @@ import { makeBoard } from '@/session/board';
 import { record } from '@/session/bolt';
 import { openBook } from '@/session/book';
 import { runJob, Stopped, useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import { sideInWay, useSnapshots } from '@/session/snapshots';
 import { useView } from '@/session/view';
 import { withKey } from '../../../commands';
@@ -86,6 +87,7 @@ function Wipe({ project }: { project: Project }) {
 const BOARD = 'board';
 
 function BoardPart({ project }: { project: Project }) {
+  const bolt = useSession();
   const [kind, setKind] = useState<'pdf' | 'png'>('pdf');
   const [title, setTitle] = useState(project.name);
   const [left, setLeft] = useState<string[]>([]);
@@ -93,8 +95,8 @@ function BoardPart({ project }: { project: Project }) {
   useEffect(() => void openBook(), []);
   const { brief, layout } = project;
   const ways = project.colourways.map((c) => c.id).filter((id) => !left.includes(id));
-  const make = () =>
-    runJob(BOARD, 'Drawing the board.', async (work) => {
+  const make = () => {
+    return runJob(bolt, BOARD, 'Drawing the board.', async (work) => {
       const subtitle = `${LAYOUT_NAME[layout.kind]}, cell ${size(brief.widthMm, brief.heightMm, brief.unit)}, ${Math.round(brief.ppi)} ppi.`;
       const file = await makeBoard(
         project,
@@ -104,13 +106,14 @@ function BoardPart({ project }: { project: Project }) {
       if (work.signal.aborted) throw new Stopped('Stopped.');
       const name = `${slug(project.name, 'bolt')}_board.${kind}`;
       saveFile(file, name);
-      record({
+      record(bolt, {
         kind: 'export',
         text: `Made ${name}: a board of ${counted(ways.length, 'colourway')}.`,
         bytes: file.size,
       });
       return name;
     });
+  };
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       <TextField label="Title" value={title} onChange={(e) => setTitle(e.target.value.slice(0, 80))} />

@@ -16,6 +16,7 @@ import {
   shownColourway,
 } from '@/core';
 import { edit, record } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import { useView } from '@/session/view';
 import { withKey } from '../../../commands';
 import Fold from '../../../parts/fold';
@@ -31,12 +32,13 @@ import Strip from './strip';
 
 /** The colourways of a bolt, the colours of the one on show, and ways to more of them. */
 export default function WaysPart({ project }: { project: Project }) {
+  const bolt = useSession();
   const way = shownColourway(project);
   const add = () => {
     const { project: now, way: from } = currentColourway(project);
     const name = freeName(now, from.name);
-    edit(addColourways([newColourway(crypto.randomUUID(), name, [...from.colours])]));
-    record({ kind: 'colourway', text: `${name} begun from ${from.name}.` });
+    edit(bolt, addColourways([newColourway(crypto.randomUUID(), name, [...from.colours])]));
+    record(bolt, { kind: 'colourway', text: `${name} begun from ${from.name}.` });
   };
   return (
     <>
@@ -49,7 +51,7 @@ export default function WaysPart({ project }: { project: Project }) {
             aria-checked={c.id === way.id}
             aria-label={`Show ${c.name}`}
             title={c.note || undefined}
-            onClick={() => edit(showColourway(c.id))}
+            onClick={() => edit(bolt, showColourway(c.id))}
             sx={{
               display: 'grid',
               gridTemplateColumns: '1fr 158px',
@@ -88,7 +90,7 @@ export default function WaysPart({ project }: { project: Project }) {
           All on the wall
         </Button>
         {way !== project.colourways[0] && (
-          <Button variant="outlined" color="error" onClick={() => edit(removeColourway(way.id))}>
+          <Button variant="outlined" color="error" onClick={() => edit(bolt, removeColourway(way.id))}>
             Take {way.name} away
           </Button>
         )}
@@ -119,6 +121,7 @@ export default function WaysPart({ project }: { project: Project }) {
 }
 
 function AboutWay({ project }: { project: Project }) {
+  const bolt = useSession();
   const way = shownColourway(project);
   const at = project.colourways.indexOf(way);
   const last = project.colourways.length - 1;
@@ -129,7 +132,7 @@ function AboutWay({ project }: { project: Project }) {
         defaultValue={way.name}
         onBlur={(e) => {
           const name = e.target.value.trim().slice(0, 80);
-          if (name && name !== way.name) edit(setColourway(way.id, { name }));
+          if (name && name !== way.name) edit(bolt, setColourway(way.id, { name }));
         }}
       />
       <TextField
@@ -139,18 +142,22 @@ function AboutWay({ project }: { project: Project }) {
         defaultValue={way.note}
         onBlur={(e) => {
           const note = e.target.value.trim().slice(0, 400);
-          if (note !== way.note) edit(setColourway(way.id, { note }));
+          if (note !== way.note) edit(bolt, setColourway(way.id, { note }));
         }}
       />
       {at > 0 ? (
         <Box sx={{ display: 'flex', gap: 0.75 }}>
-          <Button variant="outlined" disabled={at < 2} onClick={() => edit(moveColourway(way.id, at - 1))}>
+          <Button
+            variant="outlined"
+            disabled={at < 2}
+            onClick={() => edit(bolt, moveColourway(way.id, at - 1))}
+          >
             Earlier
           </Button>
           <Button
             variant="outlined"
             disabled={at === last}
-            onClick={() => edit(moveColourway(way.id, at + 1))}
+            onClick={() => edit(bolt, moveColourway(way.id, at + 1))}
           >
             Later
           </Button>

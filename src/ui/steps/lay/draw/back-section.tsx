@@ -8,6 +8,7 @@ import { type Project, setMargin } from '@/core';
 import { edit } from '@/session/bolt';
 import { COMES_BACK, takeBackFile } from '@/session/drawn-on';
 import { useBusy, useJob } from '@/session/jobs';
+import { type Session, useSession } from '@/session/session';
 import {
   canWatch,
   chooseWatched,
@@ -26,16 +27,17 @@ const PICTURES = '.png,.jpg,.jpeg,.webp,.tif,.tiff,.ora';
 type Handed = { getAsFileSystemHandle?: () => Promise<FileHandle & { kind: string }> };
 
 /** What was dropped: watched where the browser lets it be read again, else taken once. */
-async function dropped(items: DataTransferItemList | null, file: File | undefined) {
+async function dropped(bolt: Session, items: DataTransferItemList | null, file: File | undefined) {
   const [item] = [...(items ?? [])].filter((i) => i.kind === 'file') as Handed[];
   // It has to be asked for before anything is waited for.
   const handle = await item?.getAsFileSystemHandle?.().catch(() => null);
-  if (handle?.kind === 'file') watchFile(handle);
-  else if (file) await takeBackFile(file);
+  if (handle?.kind === 'file') watchFile(bolt, handle);
+  else if (file) await takeBackFile(bolt, file);
 }
 
 /** Where the cloth comes back, drawn on: by drop, by choice, by paste, or as a file that is watched. */
 export default function BackSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const busy = useBusy(COMES_BACK);
   const trouble = useJob(COMES_BACK)?.trouble;
   const watch = useWatch();
@@ -45,11 +47,11 @@ export default function BackSection({ project }: { project: Project }) {
       const [file] = e.clipboardData?.files ?? [];
       if (!file) return;
       e.preventDefault();
-      void takeBackFile(file);
+      void takeBackFile(bolt, file);
     };
     addEventListener('paste', paste);
     return () => removeEventListener('paste', paste);
-  }, []);
+  }, [bolt]);
   const [over, setOver] = useState(false);
   const amiss = trouble || watch.trouble;
   return (
@@ -63,7 +65,7 @@ export default function BackSection({ project }: { project: Project }) {
         onDrop={(e) => {
           e.preventDefault();
           setOver(false);
-          void dropped(e.dataTransfer.items, e.dataTransfer.files[0]);
+          void dropped(bolt, e.dataTransfer.items, e.dataTransfer.files[0]);
         }}
         data-testid="comes-back"
         sx={{
@@ -84,10 +86,10 @@ export default function BackSection({ project }: { project: Project }) {
             label="Choose the file"
             accept={PICTURES}
             disabled={busy}
-            onFile={(file) => void takeBackFile(file)}
+            onFile={(file) => void takeBackFile(bolt, file)}
           />
           {canWatch() && (
-            <Button onClick={() => void chooseWatched()} disabled={busy}>
+            <Button onClick={() => void chooseWatched(bolt)} disabled={busy}>
               Watch a file
             </Button>
           )}
@@ -98,7 +100,7 @@ export default function BackSection({ project }: { project: Project }) {
           <Typography variant="body2" sx={{ flex: 1, minWidth: 0, overflowWrap: 'anywhere' }}>
             Watching {watch.name}: each time it is saved it comes back by itself.
           </Typography>
-          <Button onClick={stopWatching}>Stop</Button>
+          <Button onClick={() => stopWatching(bolt)}>Stop</Button>
         </Box>
       )}
       <JobProgress kind={COMES_BACK} />
@@ -112,7 +114,7 @@ export default function BackSection({ project }: { project: Project }) {
           label="Keep what is new clear of the edge by"
           value={marginMm}
           max={50}
-          onChange={(mm) => edit(setMargin(mm), 'margin')}
+          onChange={(mm) => edit(bolt, setMargin(mm), 'margin')}
         />
       </Box>
     </Part>

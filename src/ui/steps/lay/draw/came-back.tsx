@@ -7,6 +7,7 @@ import { counted, type Project, wordsOf } from '@/core';
 import { useChecks } from '@/session/checks';
 import { type CameBack, COMES_BACK, cameBackText, joinEndsOf } from '@/session/drawn-on';
 import { useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import { showFinding } from '@/session/show-finding';
 import { useWatch } from '@/session/watched-file';
 import { Part } from '../../../parts/tray';
@@ -17,6 +18,7 @@ const cm2 = (mm2: number) => `${Number((mm2 / 100).toPrecision(2))} cm²`;
 
 /** What came back last: how it lay, what is new on it, and what that does at the edges. */
 export default function CameBackSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const job = useJob<CameBack>(COMES_BACK);
   const report = useChecks((s) => s.report);
   const watched = useWatch((s) => s.name);
@@ -73,7 +75,7 @@ export default function CameBackSection({ project }: { project: Project }) {
                 variant="outlined"
                 disabled={busy}
                 sx={{ mt: 0.75 }}
-                onClick={() => void joinEndsOf(ends, last?.name ?? '')}
+                onClick={() => void joinEndsOf(bolt, ends, last?.name ?? '')}
               >
                 Bend the ends together
               </Button>

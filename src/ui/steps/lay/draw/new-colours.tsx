@@ -6,9 +6,11 @@ import Typography from '@mui/material/Typography';
 import { addInks, hexOfRgb, missingInks, nth, type Project, tooManyColours } from '@/core';
 import { edit } from '@/session/bolt';
 import type { CameBack } from '@/session/drawn-on';
+import { useSession } from '@/session/session';
 
 /** Colours that were drawn and are none of the inks, and what they do to the number that the brief allows. */
 export default function NewColours({ project, colours }: { project: Project; colours: CameBack['colours'] }) {
+  const bolt = useSession();
   const missing = missingInks(project.inks, colours).map(hexOfRgb);
   if (!missing.length) return null;
   const one = missing.length === 1;
@@ -45,7 +47,12 @@ export default function NewColours({ project, colours }: { project: Project; col
       <Button
         variant="outlined"
         sx={{ mt: 0.75 }}
-        onClick={() => edit(addInks(missing, () => crypto.randomUUID()))}
+        onClick={() =>
+          edit(
+            bolt,
+            addInks(missing, () => crypto.randomUUID()),
+          )
+        }
       >
         Take {one ? 'it as an ink' : 'them as inks'}
       </Button>

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import type { Project } from '@/core';
 import { GOES_OUT, makeOut, type OutFormat, outName, type Slide, wentOut } from '@/session/drawn-on';
 import { runJob, useBusy } from '@/session/jobs';
+import { type Session, useSession } from '@/session/session';
 import Choice from '../../../parts/choice';
 import JobProgress from '../../../parts/job-progress';
 import { whereToSave } from '../../../parts/save-file';
@@ -25,21 +26,22 @@ const FILE: Record<OutFormat, string> = {
 };
 
 /** Makes the file at the press and hands it over; the document remembers how it was cut. */
-async function goOut(project: Project, how: Slide, format: OutFormat) {
+async function goOut(bolt: Session, project: Project, how: Slide, format: OutFormat) {
   const name = `${outName(project, how, project.drawnOn.version)}.${format}`;
   const place = await whereToSave(name);
   if (!place) return;
-  const made = await runJob(GOES_OUT, 'Cutting the cloth to draw on.', async (work) => {
-    const done = await makeOut(project, how, format, work);
+  const made = await runJob(bolt, GOES_OUT, 'Cutting the cloth to draw on.', async (work) => {
+    const done = await makeOut(bolt, project, how, format, work);
     await place.save(done.file);
     return done;
   });
-  if (made) await wentOut(made.out, name, made.sha256, made.file.size);
+  if (made) await wentOut(bolt, made.out, name, made.sha256, made.file.size);
   else await place.letGo();
 }
 
 /** The cloth as a picture to draw on in a program of one's own. */
 export default function OutSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const [how, setHow] = useState<Slide>('both');
   const [format, setFormat] = useState<OutFormat>('png');
   const busy = useBusy(GOES_OUT);
@@ -58,7 +60,7 @@ export default function OutSection({ project }: { project: Project }) {
         variant={out ? 'outlined' : 'contained'}
         sx={{ mt: 1.5 }}
         disabled={busy}
-        onClick={() => void goOut(project, how, format)}
+        onClick={() => void goOut(bolt, project, how, format)}
       >
         Send out to draw on
       </Button>

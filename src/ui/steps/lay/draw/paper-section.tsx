@@ -16,6 +16,7 @@ import {
   type SheetInHand,
   sizeText,
 } from '@/session/paper';
+import { useSession } from '@/session/session';
 import FileButton from '../../../parts/file-button';
 import Fold from '../../../parts/fold';
 import JobProgress from '../../../parts/job-progress';
@@ -37,6 +38,7 @@ function InHand({
   laid: boolean;
   onLay: () => void;
 }) {
+  const bolt = useSession();
   const [picture] = useState(() => new Blob([sheet.picture.bytes], { type: 'image/png' }));
   const url = useObjectUrl(picture);
   const busy = useBusy(PAPER);
@@ -61,7 +63,7 @@ function InHand({
             Lay it on the cloth
           </Button>
           {sheet.found.better && (
-            <Button disabled={busy} onClick={() => void joinScans(sheet.files, !sheet.asCame)}>
+            <Button disabled={busy} onClick={() => void joinScans(bolt, sheet.files, !sheet.asCame)}>
               {sheet.asCame ? 'Put them right' : 'Leave them as they came'}
             </Button>
           )}
@@ -73,6 +75,7 @@ function InHand({
 
 /** A sheet of paper that was cut in four and drawn on: its scans come together as a drawing that repeats. */
 export default function PaperSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const job = useJob<SheetInHand>(PAPER);
   const busy = useBusy(PAPER);
   const [laid, setLaid] = useState<SheetInHand | null>(null);
@@ -81,13 +84,13 @@ export default function PaperSection({ project }: { project: Project }) {
   const lay = async (made: SheetInHand) => {
     setAmiss('');
     try {
-      if (await laySheet(made)) setLaid(made);
+      if (await laySheet(bolt, made)) setLaid(made);
     } catch (error) {
       setAmiss(error instanceof Error ? error.message : '');
     }
   };
   const sample = (which: 'four' | 'one') =>
-    void joinSample(which).catch((error) => setAmiss(error instanceof Error ? error.message : ''));
+    void joinSample(bolt, which).catch((error) => setAmiss(error instanceof Error ? error.message : ''));
   const trouble = job?.trouble || amiss;
   return (
     <Fold
@@ -101,7 +104,7 @@ export default function PaperSection({ project }: { project: Project }) {
           label="Choose the scans"
           accept={SCANS}
           disabled={busy}
-          onFiles={(files) => void joinScans(files, false)}
+          onFiles={(files) => void joinScans(bolt, files, false)}
         />
         <Typography variant="body2" color="text.secondary" sx={{ mt: 0.5 }}>
           Four, one of each quarter, named in their order; or one of all four.

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import type { Project } from '@/core';
 import { pictureFile } from '@/session/pictures';
+import { useSession } from '@/session/session';
 import { goBack, type Snapshot, useSnapshots } from '@/session/snapshots';
 import { judgedText, versionsOf } from '@/session/versions';
 import { Part } from '../../../parts/tray';
@@ -42,6 +43,7 @@ function Told({ what, findings, color }: { what: string; findings: { title: stri
 }
 
 function Version({ version, before, now }: { version: Snapshot; before?: Snapshot; now: boolean }) {
+  const bolt = useSession();
   const { name, at, project, sentAt } = version;
   const url = useKept(project.drawnOn.picture ?? project.drawnOn.out?.asset);
   const { score, gone, fresh } = judgedText(version, before);
@@ -94,7 +96,7 @@ function Version({ version, before, now }: { version: Snapshot; before?: Snapsho
             >
               Compare
             </Button>
-            <Button aria-label={`Go back to ${name}`} onClick={() => goBack(version)}>
+            <Button aria-label={`Go back to ${name}`} onClick={() => goBack(bolt, version)}>
               Go back
             </Button>
           </Box>

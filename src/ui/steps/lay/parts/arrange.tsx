@@ -23,9 +23,9 @@ import {
 } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { useChecks } from '@/session/checks';
-
 import { useBusy } from '@/session/jobs';
 import { fillPatchNow, nothingToFill, PROPOSAL, proposeSettle, useProposal } from '@/session/proposal';
+import { useSession } from '@/session/session';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import JobProgress from '../../../parts/job-progress';
@@ -110,6 +110,7 @@ function Fill({ project, busy }: { project: Project; busy: boolean }) {
 }
 
 function Reserve({ project }: { project: Project }) {
+  const bolt = useSession();
   const reserving = useView((s) => s.reserving);
   const { unit } = project.brief;
   const [width, setWidth] = useState(unit === 'in' ? 38.1 : 40);
@@ -140,7 +141,7 @@ function Reserve({ project }: { project: Project }) {
           onClick={() => {
             const { origin, zoom, viewport } = useView.getState();
             const at = { x: origin.x + viewport.width / 2 / zoom, y: origin.y + viewport.height / 2 / zoom };
-            edit((p) => setReserves([...p.reserves, { id: crypto.randomUUID(), ...at, r: width / 2 }]));
+            edit(bolt, (p) => setReserves([...p.reserves, { id: crypto.randomUUID(), ...at, r: width / 2 }]));
           }}
         >
           In mid view
@@ -153,7 +154,7 @@ function Reserve({ project }: { project: Project }) {
           </Typography>
           <Button
             aria-label={`Free reserved place ${n + 1}`}
-            onClick={() => edit((p) => setReserves(p.reserves.filter((q) => q.id !== r.id)))}
+            onClick={() => edit(bolt, (p) => setReserves(p.reserves.filter((q) => q.id !== r.id)))}
           >
             Free it
           </Button>
@@ -182,6 +183,7 @@ function laidAt(project: Project, placed: Placement, where: AgainWhere, rule: Ag
 }
 
 function Again({ project }: { project: Project }) {
+  const bolt = useSession();
   const selected = useView((s) => s.selected);
   const [where, setWhere] = useState<AgainWhere>('centre');
   const [rule, setRule] = useState<AgainRule>('same');
@@ -227,7 +229,7 @@ function Again({ project }: { project: Project }) {
           disabled={!fresh.length}
           onClick={() => {
             const laid = fresh.map((p) => ({ ...p, id: crypto.randomUUID() }));
-            edit(addPlacements(laid));
+            edit(bolt, addPlacements(laid));
           }}
         >
           Lay them

@@ -6,6 +6,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
+import { useSession } from '@/session/session';
 import {
   type CompareWay,
   dropSnapshot,
@@ -26,6 +27,7 @@ const WAY_SAYS: Record<CompareWay, string> = {
 
 /** Snapshots, any two of them set against each other, and the layouts side by side. */
 export default function ComparePart() {
+  const bolt = useSession();
   const list = useSnapshots((s) => s.list);
   const compare = useSnapshots((s) => s.compare);
   const [name, setName] = useState('');
@@ -66,7 +68,7 @@ export default function ComparePart() {
           <Button
             variant="contained"
             onClick={() => {
-              void takeSnapshot(name);
+              void takeSnapshot(bolt, name);
               setName('');
             }}
           >
@@ -89,11 +91,11 @@ export default function ComparePart() {
               label={new Date(s.at).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' })}
               defaultValue={s.name}
               onBlur={(e) => {
-                if (e.target.value.trim() !== s.name) void renameSnapshot(s, e.target.value);
+                if (e.target.value.trim() !== s.name) void renameSnapshot(bolt, s, e.target.value);
               }}
               sx={{ flex: 1 }}
             />
-            <Button aria-label={`Go back to ${s.name}`} onClick={() => goBack(s)}>
+            <Button aria-label={`Go back to ${s.name}`} onClick={() => goBack(bolt, s)}>
               Go back
             </Button>
             <Button
@@ -101,7 +103,7 @@ export default function ComparePart() {
               color="error"
               sx={{ minWidth: 0 }}
               onClick={async () => {
-                const undo = await dropSnapshot(s);
+                const undo = await dropSnapshot(bolt, s);
                 enqueueSnackbar(`${s.name} taken away.`, {
                   action: (key) => (
                     <Button

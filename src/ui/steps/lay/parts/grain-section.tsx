@@ -5,6 +5,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { GRAINS, type GrainLayer, type GrainTexture, type Project, setGrain } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
 import { Part } from '../../../parts/tray';
@@ -23,6 +24,7 @@ const FIRST: Record<'ink' | 'cloth', GrainLayer> = {
 
 /** A grain over the ink, and one over the cloth. */
 export default function GrainSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const { grain } = project;
   return (
     <Part title="Grain">
@@ -30,7 +32,7 @@ export default function GrainSection({ project }: { project: Project }) {
         {(['ink', 'cloth'] as const).map((layer) => {
           const now = grain[layer];
           const set = (change: Partial<GrainLayer>) =>
-            edit(setGrain({ [layer]: { ...(now ?? FIRST[layer]), ...change } }), `grain${layer}`);
+            edit(bolt, setGrain({ [layer]: { ...(now ?? FIRST[layer]), ...change } }), `grain${layer}`);
           return (
             <Box key={layer} sx={{ display: 'grid', gridTemplateColumns: '1.3fr 1fr 1fr', gap: 1 }}>
               <Choice
@@ -40,7 +42,7 @@ export default function GrainSection({ project }: { project: Project }) {
                 onChange={(v) => {
                   const texture = GRAINS.find((g) => g === v);
                   if (texture) set({ texture });
-                  else edit(setGrain({ [layer]: null }));
+                  else edit(bolt, setGrain({ [layer]: null }));
                 }}
               />
               <NumberField
@@ -68,7 +70,9 @@ export default function GrainSection({ project }: { project: Project }) {
           );
         })}
         <FormControlLabel
-          control={<Checkbox size="small" checked={grain.on} onChange={(_, on) => edit(setGrain({ on }))} />}
+          control={
+            <Checkbox size="small" checked={grain.on} onChange={(_, on) => edit(bolt, setGrain({ on }))} />
+          }
           label="on, here and in the files"
         />
       </Box>

@@ -3,12 +3,14 @@
 import Box from '@mui/material/Box';
 import { outlines, type Project, setGuides } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import Choice from '../../../parts/choice';
 import NumberField from '../../../parts/number-field';
 import { Part } from '../../../parts/tray';
 
 /** Lines to work along. */
 export default function GuidesSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const { guides } = project;
   return (
     <Part title="Guides">
@@ -18,7 +20,7 @@ export default function GuidesSection({ project }: { project: Project }) {
             label="Outline"
             value={guides.outline}
             options={Object.fromEntries(outlines.all().map((o) => [o.id, o.name]))}
-            onChange={(outline) => edit(setGuides({ outline }))}
+            onChange={(outline) => edit(bolt, setGuides({ outline }))}
           />
         </Box>
         {(['columns', 'rows'] as const).map((side) => (
@@ -29,7 +31,7 @@ export default function GuidesSection({ project }: { project: Project }) {
             value={guides[side]}
             min={0}
             max={48}
-            onChange={(v) => edit(setGuides({ [side]: Math.round(v) }))}
+            onChange={(v) => edit(bolt, setGuides({ [side]: Math.round(v) }))}
           />
         ))}
       </Box>

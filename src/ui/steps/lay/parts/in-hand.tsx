@@ -23,6 +23,7 @@ import {
 import { edit, useBolt } from '@/session/bolt';
 import { BY_HAND, changeSelected, mirrorSelected, select } from '@/session/hold';
 import { makeOneMotif, takeInHandApart } from '@/session/pieces';
+import { useSession } from '@/session/session';
 import { useView } from '@/session/view';
 import Choice from '../../../parts/choice';
 import { length, trim } from '../../../parts/lengths';
@@ -111,12 +112,13 @@ const MOVES = [
 
 /** Several in hand: how far all are moved and turned, and both ways of sizing them. */
 function NumbersOfAll({ held }: { held: Placement[] }) {
+  const bolt = useSession();
   const together = useView((s) => s.together);
   const scale = held[0]?.scale;
   const one = scale !== undefined && held.every((p) => Math.abs(p.scale - scale) < 1e-6);
   const disabled = !held.length;
   const to = (size: number) =>
-    edit(setPlacements(Object.fromEntries(held.map((p) => [p.id, { scale: size }]))));
+    edit(bolt, setPlacements(Object.fromEntries(held.map((p) => [p.id, { scale: size }]))));
   return (
     <>
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
@@ -168,6 +170,7 @@ type SizesProps = { project: Project; placed: Placement; motif: Motif; alone: bo
 
 /** How large the one in hand prints, and the largest that clears. */
 function Sizes({ project, placed, motif, alone }: SizesProps) {
+  const bolt = useSession();
   const [gap, setGap] = useState(4);
   const [wrong, setWrong] = useState('');
   const { unit } = project.brief;
@@ -191,7 +194,7 @@ function Sizes({ project, placed, motif, alone }: SizesProps) {
         <Button
           variant="outlined"
           disabled={placed.locked}
-          onClick={async () => setWrong((await sizeToFit(placed.id, gap)) ?? '')}
+          onClick={async () => setWrong((await sizeToFit(bolt, placed.id, gap)) ?? '')}
         >
           Largest fit
         </Button>
@@ -203,17 +206,18 @@ function Sizes({ project, placed, motif, alone }: SizesProps) {
 type ActsProps = { project: Project; placed: Placement; selected: string[] };
 
 function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
+  const bolt = useSession();
   const held = project.placements.filter((p) => selected.includes(p.id));
   const locked = held.every((p) => p.locked);
   const mixed = !locked && held.some((p) => p.locked);
   const only = useView((s) => s.only);
   const grouped = held.some((p) => p.group);
   const set = (change: PlacementChange) =>
-    edit(setPlacements(Object.fromEntries(selected.map((id) => [id, change]))));
+    edit(bolt, setPlacements(Object.fromEntries(selected.map((id) => [id, change]))));
   const acts: [string, () => void][] = [
     ['Another', another],
-    ['On top', () => edit(reorder(selected, 'top'))],
-    ['Underneath', () => edit(reorder(selected, 'bottom'))],
+    ['On top', () => edit(bolt, reorder(selected, 'top'))],
+    ['Underneath', () => edit(bolt, reorder(selected, 'bottom'))],
     [locked ? 'Unlock' : mixed ? 'Lock all' : 'Lock', () => set({ locked: locked ? undefined : true })],
     ...(mixed ? [['Unlock all', () => set({ locked: undefined })] as [string, () => void]] : []),
     only
@@ -230,12 +234,12 @@ function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
   if (selected.length > 1 || grouped) {
     acts.push([
       grouped ? 'Let the group go' : 'Join as a group',
-      () => edit(groupPlacements(selected, grouped ? undefined : crypto.randomUUID())),
+      () => edit(bolt, groupPlacements(selected, grouped ? undefined : crypto.randomUUID())),
     ]);
   }
-  if (selected.length > 1) acts.push(['Make one motif', () => void makeOneMotif()]);
+  if (selected.length > 1) acts.push(['Make one motif', () => void makeOneMotif(bolt)]);
   const one = selected.length === 1 && project.motifs.find((m) => m.id === held[0]?.motif);
-  if (one && piecesOfArt(one).length) acts.push(['Take apart', takeInHandApart]);
+  if (one && piecesOfArt(one).length) acts.push(['Take apart', () => takeInHandApart(bolt)]);
   if (held.some((p) => p.sym)) acts.push(['Free from its set', () => set({ sym: undefined })]);
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.5 }}>
@@ -252,7 +256,7 @@ function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
         color="error"
         disabled={locked}
         onClick={() => {
-          edit(removePlacements(selected));
+          edit(bolt, removePlacements(selected));
           select([]);
         }}
       >
@@ -272,12 +276,14 @@ type HowProps = ActsProps & { motif: Motif };
 
 /** Blend and opacity, of what is in hand or of the motif everywhere; finished art in the place of a stand-in. */
 function HowItLies({ project, placed, motif, selected }: HowProps) {
+  const bolt = useSession();
   const [whose, setWhose] = useState<'these' | 'all'>('these');
   const all = whose === 'all';
   const blend = (all ? undefined : placed.blend) ?? motif.blend ?? 'normal';
   const opacity = (all ? motif.opacity : placed.opacity) ?? 1;
   const set = (change: Pick<Placement, 'blend' | 'opacity'>) =>
     edit(
+      bolt,
       all
         ? setMotif(motif.id, change)
         : setPlacements(Object.fromEntries(selected.map((id) => [id, change]))),
@@ -318,7 +324,7 @@ function HowItLies({ project, placed, motif, selected }: HowProps) {
           options={{ '': '', ...Object.fromEntries(others.map((m) => [m.id, m.name])) }}
           onChange={(to) => {
             const ids = all ? laid.map((p) => p.id) : selected;
-            if (to) edit(swapMotif(ids, to));
+            if (to) edit(bolt, swapMotif(ids, to));
           }}
         />
       )}

@@ -29,6 +29,7 @@ import {
   tileFitText,
 } from '@/core';
 import { edit } from '@/session/bolt';
+import { useSession } from '@/session/session';
 import Choice from '../../../parts/choice';
 import ColourChoice from '../../../parts/colour-choice';
 import { size, trim } from '../../../parts/lengths';
@@ -76,6 +77,7 @@ type RowProps = {
 };
 
 function Row({ project, layer, first, last, open, onOpen }: RowProps) {
+  const bolt = useSession();
   if (layer.kind === 'placements') {
     return (
       <Line
@@ -107,7 +109,7 @@ function Row({ project, layer, first, last, open, onOpen }: RowProps) {
             <Order id={layer.id} name={name} first={first} last={last} />
             <Small
               label={layer.hidden ? `Show ${name}` : `Hide ${name}`}
-              onClick={() => edit(setLayer(layer.id, { hidden: layer.hidden ? undefined : true }))}
+              onClick={() => edit(bolt, setLayer(layer.id, { hidden: layer.hidden ? undefined : true }))}
             >
               {layer.hidden ? (
                 <VisibilityOffRounded fontSize="small" />
@@ -115,7 +117,7 @@ function Row({ project, layer, first, last, open, onOpen }: RowProps) {
                 <VisibilityRounded fontSize="small" />
               )}
             </Small>
-            <Small label={`Take ${name} off`} onClick={() => edit(removeLayer(layer.id))}>
+            <Small label={`Take ${name} off`} onClick={() => edit(bolt, removeLayer(layer.id))}>
               <DeleteOutlineRounded fontSize="small" />
             </Small>
           </>
@@ -155,12 +157,21 @@ function Small({
 }
 
 function Order({ id, name, first, last }: { id: string; name: string; first: boolean; last: boolean }) {
+  const bolt = useSession();
   return (
     <>
-      <Small label={`Lay ${name} over the next`} disabled={first} onClick={() => edit(moveLayer(id, 1))}>
+      <Small
+        label={`Lay ${name} over the next`}
+        disabled={first}
+        onClick={() => edit(bolt, moveLayer(id, 1))}
+      >
         <ArrowUpwardRounded fontSize="small" />
       </Small>
-      <Small label={`Lay ${name} under the next`} disabled={last} onClick={() => edit(moveLayer(id, -1))}>
+      <Small
+        label={`Lay ${name} under the next`}
+        disabled={last}
+        onClick={() => edit(bolt, moveLayer(id, -1))}
+      >
         <ArrowDownwardRounded fontSize="small" />
       </Small>
     </>
@@ -210,6 +221,7 @@ function Line({
 
 /** Whether a tile of its own size lines up with the repeat, and one press that makes it. */
 function Fit({ project, layer }: { project: Project; layer: TileLayer }) {
+  const bolt = useSession();
   if (!layer.size) return null;
   const now = { width: layer.size.widthMm, height: layer.size.heightMm };
   const fit = tileFit(project, now);
@@ -232,7 +244,7 @@ function Fit({ project, layer }: { project: Project; layer: TileLayer }) {
       <Button
         variant="outlined"
         onClick={() =>
-          edit(setLayer(layer.id, { size: { widthMm: fit.fitMm.width, heightMm: fit.fitMm.height } }))
+          edit(bolt, setLayer(layer.id, { size: { widthMm: fit.fitMm.width, heightMm: fit.fitMm.height } }))
         }
       >
         Make it {size(fit.fitMm.width, fit.fitMm.height, project.brief.unit)}
@@ -242,13 +254,16 @@ function Fit({ project, layer }: { project: Project; layer: TileLayer }) {
 }
 
 function Common({ layer }: { layer: DrawingLayer | TileLayer }) {
+  const bolt = useSession();
   return (
     <>
       <Choice
         label="How it lies"
         value={layer.blend ?? 'normal'}
         options={BLENDS}
-        onChange={(blend) => edit(setLayer(layer.id, { blend: blend === 'normal' ? undefined : blend }))}
+        onChange={(blend) =>
+          edit(bolt, setLayer(layer.id, { blend: blend === 'normal' ? undefined : blend }))
+        }
       />
       <NumberField
         label="How thickly"
@@ -259,7 +274,7 @@ function Common({ layer }: { layer: DrawingLayer | TileLayer }) {
         min={2}
         max={100}
         onChange={(v) =>
-          edit(setLayer(layer.id, { opacity: v >= 100 ? undefined : v / 100 }), `opacity${layer.id}`)
+          edit(bolt, setLayer(layer.id, { opacity: v >= 100 ? undefined : v / 100 }), `opacity${layer.id}`)
         }
       />
     </>
@@ -269,10 +284,11 @@ function Common({ layer }: { layer: DrawingLayer | TileLayer }) {
 const grid = { display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1, mb: 1 };
 
 function TileFields({ project, layer }: { project: Project; layer: TileLayer }) {
+  const bolt = useSession();
   const per = mmPer(project.brief.unit);
   const { size: own } = layer;
   const resize = (k: number) =>
-    own && edit(setLayer(layer.id, { size: { widthMm: own.widthMm * k, heightMm: own.heightMm * k } }));
+    own && edit(bolt, setLayer(layer.id, { size: { widthMm: own.widthMm * k, heightMm: own.heightMm * k } }));
   return (
     <Box sx={grid}>
       {own && (
@@ -289,7 +305,7 @@ function TileFields({ project, layer }: { project: Project; layer: TileLayer }) 
       <ColourChoice
         project={project}
         colour={layer.colour}
-        onChange={(colour) => edit(setLayer(layer.id, { colour }))}
+        onChange={(colour) => edit(bolt, setLayer(layer.id, { colour }))}
       />
       <Common layer={layer} />
     </Box>
@@ -305,6 +321,7 @@ function DrawingFields({
   layer: DrawingLayer;
   picture: Motif;
 }) {
+  const bolt = useSession();
   const { unit } = project.brief;
   const per = mmPer(unit);
   const digits = unit === 'in' ? 3 : 2;
@@ -318,7 +335,7 @@ function DrawingFields({
         value={(own.width * layer.scale) / per}
         min={1 / per}
         max={3000 / per}
-        onChange={(v) => edit(setLayer(layer.id, { scale: (v * per) / own.width }))}
+        onChange={(v) => edit(bolt, setLayer(layer.id, { scale: (v * per) / own.width }))}
       />
       <NumberField
         label="Height"
@@ -327,7 +344,7 @@ function DrawingFields({
         value={(own.height * layer.scale) / per}
         min={1 / per}
         max={3000 / per}
-        onChange={(v) => edit(setLayer(layer.id, { scale: (v * per) / own.height }))}
+        onChange={(v) => edit(bolt, setLayer(layer.id, { scale: (v * per) / own.height }))}
       />
       <NumberField
         label="Middle, across"
@@ -336,7 +353,7 @@ function DrawingFields({
         value={layer.x / per}
         min={-4000 / per}
         max={4000 / per}
-        onChange={(v) => edit(setLayer(layer.id, { x: v * per }))}
+        onChange={(v) => edit(bolt, setLayer(layer.id, { x: v * per }))}
       />
       <NumberField
         label="Middle, down"
@@ -345,7 +362,7 @@ function DrawingFields({
         value={layer.y / per}
         min={-4000 / per}
         max={4000 / per}
-        onChange={(v) => edit(setLayer(layer.id, { y: v * per }))}
+        onChange={(v) => edit(bolt, setLayer(layer.id, { y: v * per }))}
       />
       <Common layer={layer} />
     </Box>

@@ -7,6 +7,7 @@ import { type DragEvent, useState } from 'react';
 import { type Project, pxToMm, shownColourway, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { select } from '@/session/hold';
+import { useSession } from '@/session/session';
 import { useSprites } from '@/session/sprites';
 import { addStandIn, STAND_INS, type StandIn } from '@/session/stand-ins';
 import { HANDS, type Hand, useView } from '@/session/view';
@@ -25,6 +26,7 @@ const HAND_SAYS: Record<Hand, string> = {
 
 /** Motifs to lay, and ways to take several in hand. */
 export default function Place() {
+  const bolt = useSession();
   const project = useBolt((s) => s.project);
   const hand = useView((s) => s.hand);
   const [table, setTable] = useState(false);
@@ -47,7 +49,7 @@ export default function Place() {
                     e.dataTransfer.setData(MOTIF_DRAG, m.id);
                     e.dataTransfer.effectAllowed = 'copy';
                   }}
-                  onClick={() => layMotif(m.id)}
+                  onClick={() => layMotif(bolt, m.id)}
                   sx={{
                     border: 0,
                     p: 0,
@@ -87,8 +89,8 @@ export default function Place() {
               key={kind}
               variant="outlined"
               onClick={async () => {
-                const id = await addStandIn(kind);
-                if (id) layMotif(id);
+                const id = await addStandIn(bolt, kind);
+                if (id) layMotif(bolt, id);
               }}
             >
               {STAND_INS[kind].name}

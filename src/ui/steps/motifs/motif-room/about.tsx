@@ -12,6 +12,7 @@ import { edit } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
 import { inspectFile } from '@/session/intake';
 import { replaceByVector } from '@/session/motif-art';
+import { useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import OriginFields from '../../../parts/origin-fields';
 import TwoHalves from './two-halves';
@@ -27,16 +28,18 @@ type Props = {
 
 /** Name, role, direction, where it comes from, and new art for it. */
 export default function About({ motif, picture, sheet, onPage, onSheet, onGone }: Props) {
+  const bolt = useSession();
   const file = useRef<HTMLInputElement>(null);
   const [wrong, setWrong] = useState('');
-  const set = (change: Parameters<typeof setMotif>[1], merge = '') => edit(setMotif(motif.id, change), merge);
+  const set = (change: Parameters<typeof setMotif>[1], merge = '') =>
+    edit(bolt, setMotif(motif.id, change), merge);
   const replace = async (chosen: File) => {
     setWrong('');
     try {
       const bytes = new Uint8Array(await chosen.arrayBuffer());
       const seen = { ...(await inspectFile(bytes)), name: chosen.name, bytes };
       if (seen.kind === 'page') onPage(seen);
-      else if (seen.kind === 'vector') await replaceByVector(motif, seen);
+      else if (seen.kind === 'vector') await replaceByVector(bolt, motif, seen);
       else setWrong('A layered file holds several motifs: bring it in on the shelf, and choose there.');
     } catch (error) {
       setWrong(textOf(error));
@@ -118,7 +121,7 @@ export default function About({ motif, picture, sheet, onPage, onSheet, onGone }
         color="error"
         sx={{ mt: 'auto', alignSelf: 'start' }}
         onClick={() => {
-          edit(removeMotif(motif.id));
+          edit(bolt, removeMotif(motif.id));
           onGone();
         }}
       >

@@ -8,6 +8,7 @@ import { fillOf, type Motif, nth, partsOf, type Region, setMotif } from '@/core'
 import { loadAsset } from '@/session/arts';
 import { edit } from '@/session/bolt';
 import { type FillSettings, fillAsk, keepFill, regionAt, viewFill } from '@/session/motif-art';
+import { useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import ColourField from '../../../parts/colour-field';
 import MmField from '../../../parts/mm-field';
@@ -24,15 +25,20 @@ const settingsOf = (motif: Motif): FillSettings =>
 
 /** Line art: its closed regions, each with a flat colour tucked under the ink. */
 export default function Fill({ motif, colours }: { motif: Motif; colours: string[] }) {
+  const bolt = useSession();
   const fill = useMemo(() => settingsOf(motif), [motif]);
   // Every colour is an edit of the bolt: saved and undone like any other, put in when the person says so.
   const setFill = (change: (now: FillSettings) => FillSettings) =>
-    edit((p) => {
-      const now = p.motifs.find((m) => m.id === motif.id);
-      return now
-        ? setMotif(now.id, { art: { kind: 'filled', parts: partsOf(now), fill: change(settingsOf(now)) } })
-        : null;
-    }, `fill${motif.id}`);
+    edit(
+      bolt,
+      (p) => {
+        const now = p.motifs.find((m) => m.id === motif.id);
+        return now
+          ? setMotif(now.id, { art: { kind: 'filled', parts: partsOf(now), fill: change(settingsOf(now)) } })
+          : null;
+      },
+      `fill${motif.id}`,
+    );
   const [inHand, setInHand] = useState(colours[1] ?? nth(STARTERS, 0));
   const [regions, setRegions] = useState<(Region & { coloured: boolean })[]>([]);
   const [wrong, setWrong] = useState('');
@@ -81,7 +87,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
   const keep = async () => {
     setBusy(true);
     try {
-      await keepFill(motif, fill);
+      await keepFill(bolt, motif, fill);
     } catch (error) {
       setWrong(textOf(error));
     }

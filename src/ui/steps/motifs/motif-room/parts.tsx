@@ -9,17 +9,19 @@ import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
 import { type Motif, type Part, partsOf } from '@/core';
 import { setParts } from '@/session/motif-art';
+import { useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import ColourField from '../../../parts/colour-field';
 import TwoHalves from './two-halves';
 
 /** The parts of a motif, in register: each with a colour of its own, in the order they lie. */
 export default function Parts({ motif, picture }: { motif: Motif; picture: ReactNode }) {
+  const bolt = useSession();
   const [wrong, setWrong] = useState('');
   const change = async (parts: Part[]) => {
     setWrong('');
     try {
-      await setParts(motif, parts);
+      await setParts(bolt, motif, parts);
     } catch (error) {
       setWrong(textOf(error));
     }

@@ -11,6 +11,7 @@ import { useEffect, useRef, useState } from 'react';
 import { type ArtPiece, type Motif, type Point, type Project, piecesOfArt, toPiece } from '@/core';
 import { motifBitmap } from '@/session/motif-art';
 import { addPiece, changePieces, ownPieces, spanOf } from '@/session/pieces';
+import { useSession } from '@/session/session';
 import { textOf } from '@/session/trouble';
 import Choice from '../../../parts/choice';
 import TwoHalves from './two-halves';
@@ -19,6 +20,7 @@ type Props = { motif: Motif; project: Project; ground: string };
 
 /** The pieces that a motif is made of: which lies over which, and what of each shows; another laid over them as a patch. */
 export default function Pieces({ motif, project, ground }: Props) {
+  const bolt = useSession();
   const [wrong, setWrong] = useState('');
   const [busy, setBusy] = useState(false);
   /** The piece that a line is drawn round on. */
@@ -35,7 +37,7 @@ export default function Pieces({ motif, project, ground }: Props) {
     }
     setBusy(false);
   };
-  const change = (next: ArtPiece[]) => doing(() => changePieces(motif, next));
+  const change = (next: ArtPiece[]) => doing(() => changePieces(bolt, motif, next));
   const move = (n: number, by: number) => {
     const next = [...pieces];
     next.splice(n + by, 0, ...next.splice(n, 1));
@@ -127,7 +129,7 @@ export default function Pieces({ motif, project, ground }: Props) {
         disabled={busy}
         onChange={(id) => {
           const other = project.motifs.find((m) => m.id === id);
-          if (other) void doing(() => addPiece(motif, other));
+          if (other) void doing(() => addPiece(bolt, motif, other));
         }}
       />
       {wrong && (
@@ -149,20 +151,21 @@ function Picture({
   ground: string;
   onLine?: (line: Point[]) => void;
 }) {
+  const bolt = useSession();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [bitmap, setBitmap] = useState<ImageBitmap | null>(null);
   const line = useRef<Point[]>([]);
   const { id, asset } = motif;
   useEffect(() => {
     let gone = false;
-    motifBitmap(id, asset ? 1000 : 0).then(
+    motifBitmap(bolt, id, asset ? 1000 : 0).then(
       (b) => !gone && setBitmap(b),
       () => {},
     );
     return () => {
       gone = true;
     };
-  }, [id, asset]);
+  }, [id, asset, bolt]);
   const span = spanOf(motif);
   const paint = () => {
     const c = canvas.current;

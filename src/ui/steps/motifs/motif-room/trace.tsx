@@ -10,6 +10,7 @@ import { useState } from 'react';
 import { hexOfRgb, isVector, type Motif, pxToMm, rgbOfHex, slug } from '@/core';
 import { runJob, useJob } from '@/session/jobs';
 import { traceMotif } from '@/session/motif-art';
+import { useSession } from '@/session/session';
 import JobProgress from '../../../parts/job-progress';
 import { fileSize, trim } from '../../../parts/lengths';
 import { saveFile } from '../../../parts/save-file';
@@ -20,6 +21,7 @@ type Traced = Awaited<ReturnType<typeof traceMotif>>;
 
 /** The motif as outlines, plate by plate, with what differs from its pixels; to be saved as SVG. */
 export default function Trace({ motif, ground }: { motif: Motif; ground: string }) {
+  const bolt = useSession();
   const [smooth, setSmooth] = useState(1.2);
   const [view, setView] = useState<'drawn' | 'difference'>('drawn');
   const kind = `trace ${motif.id}`;
@@ -27,7 +29,9 @@ export default function Trace({ motif, ground }: { motif: Motif; ground: string 
   const busy = job?.state === 'running';
   const traced = job?.result;
   const run = () =>
-    runJob(kind, `Tracing ${motif.name}.`, (work) => traceMotif(motif, smooth, rgbOfHex(ground), work));
+    runJob(bolt, kind, `Tracing ${motif.name}.`, (work) =>
+      traceMotif(bolt, motif, smooth, rgbOfHex(ground), work),
+    );
   const curves = traced?.plates.reduce((s, p) => s + p.curves, 0) ?? 0;
   if (isVector(motif)) {
     return (

@@ -30,6 +30,7 @@ import {
 } from '@/session/intake';
 import { runJob, useJob } from '@/session/jobs';
 import { type DraftOf, dropDraft } from '@/session/page-draft';
+import { useSession } from '@/session/session';
 import JobProgress from '../../../parts/job-progress';
 import lazyPart from '../../../parts/lazy-part';
 import { trim } from '../../../parts/lengths';
@@ -77,6 +78,7 @@ const PAGE = 'page';
 
 /** One page from paper to separate motifs: squared, cleaned, its paper taken away, split, and looked over. */
 export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props) {
+  const bolt = useSession();
   const from = draft?.settings ?? sheet?.settings ?? DEFAULT_INTAKE;
   const project = useBolt((s) => s.project);
   const { settings, change, undo, redo, canUndo, canRedo } = useSettings(from);
@@ -142,10 +144,10 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
     if (next === 'tile' || next === 'ground') goTo('Square');
     else if (squaring || (stage === 'Split' && next === 'drawing')) goTo('Paper');
   };
-  const bolt = project?.id;
-  useKeptDraft(bolt, page, ppi, settings, sheet?.id, replaces);
+  const id = project?.id;
+  useKeptDraft(id, page, ppi, settings, sheet?.id, replaces);
   const leave = () => {
-    if (bolt) void dropDraft(bolt);
+    if (id) void dropDraft(id);
     void letGoOfPage();
     onDone();
   };
@@ -153,7 +155,9 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const separate = async () => {
     setWrong('');
     if (!ppi || !project) return;
-    const pieces = await runJob(PAGE, 'Separating motifs.', (work) => split(page.bytes, ppi, settings, work));
+    const pieces = await runJob(bolt, PAGE, 'Separating motifs.', (work) =>
+      split(page.bytes, ppi, settings, work),
+    );
     if (!pieces) return;
     const guesses = firstGuesses(pieces, project, ppi, { sheet: sheet?.id, replaces });
     // Many cards are drawn in pieces, so that the hand is not held up by them.
@@ -162,8 +166,8 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const keep = async () => {
     setWrong('');
     if (!cuts || !ppi) return;
-    const ok = await runJob(PAGE, 'Keeping the motifs.', (work) =>
-      keepPage(page, settings, ppi, cuts, origin, work, { sheetId: sheet?.id, ground: ownGround }),
+    const ok = await runJob(bolt, PAGE, 'Keeping the motifs.', (work) =>
+      keepPage(bolt, page, settings, ppi, cuts, origin, work, { sheetId: sheet?.id, ground: ownGround }),
     );
     if (ok) leave();
   };
@@ -171,8 +175,8 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const drawing = async () => {
     setWrong('');
     if (!ppi || !look) return;
-    const ok = await runJob(PAGE, 'Taking the drawing in.', (work) =>
-      keepDrawing(page, settings, ppi, ownGround, whole.taken, origin, work, sheet?.id),
+    const ok = await runJob(bolt, PAGE, 'Taking the drawing in.', (work) =>
+      keepDrawing(bolt, page, settings, ppi, ownGround, whole.taken, origin, work, sheet?.id),
     );
     if (ok) leave();
   };

@@ -11,6 +11,7 @@ import { capital, counted, type Project, slug, takeOffBoard } from '@/core';
 import { edit, record } from '@/session/bolt';
 import { openBook } from '@/session/book';
 import { runJob, useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import { thingOf } from '@/session/things';
 import { makeThingsBoard, shownNote } from '@/session/things-board';
 import JobProgress from '../../../parts/job-progress';
@@ -22,13 +23,14 @@ const THINGS_BOARD = 'board of things';
 
 /** Up to six things with the design on them, beside each other on one sheet. */
 export default function BoardSection({ project }: { project: Project }) {
+  const bolt = useSession();
   const [kind, setKind] = useState<'pdf' | 'png'>('pdf');
   const [title, setTitle] = useState(project.name);
   const job = useJob(THINGS_BOARD);
   useEffect(() => void openBook(), []);
   const { board, brief } = project;
-  const make = () =>
-    runJob(THINGS_BOARD, 'Drawing the board.', async (work) => {
+  const make = () => {
+    return runJob(bolt, THINGS_BOARD, 'Drawing the board.', async (work) => {
       const subtitle = `Cell ${size(brief.widthMm, brief.heightMm, brief.unit)}. Each thing is shown in a scale of its own; its design is true to it.`;
       const file = await makeThingsBoard(
         project,
@@ -37,12 +39,13 @@ export default function BoardSection({ project }: { project: Project }) {
       );
       const name = `${slug(project.name, 'bolt')}_things.${kind}`;
       saveFile(file, name);
-      record({
+      record(bolt, {
         kind: 'export',
         text: `Made ${name}: a board of ${counted(board.length, 'thing')}.`,
         bytes: file.size,
       });
     });
+  };
   return (
     <Part title="Board of things">
       {board.length === 0 ? (
@@ -63,7 +66,7 @@ export default function BoardSection({ project }: { project: Project }) {
                   {shownNote(project, shown)}
                 </Typography>
               </Box>
-              <Button size="small" onClick={() => edit(takeOffBoard(shown.id))}>
+              <Button size="small" onClick={() => edit(bolt, takeOffBoard(shown.id))}>
                 Take off
               </Button>
             </Box>

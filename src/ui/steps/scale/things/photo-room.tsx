@@ -12,7 +12,7 @@ import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { hexOfRgb, type PhotoView, type Point, type Project, type Size } from '@/core';
 import { refuse } from '@/session/bolt';
 import { keepPhotoThing, letGoOfPhoto, type Photo, photoGoods } from '@/session/own-things';
-import { session } from '@/session/session';
+import { useSession } from '@/session/session';
 import { drawGoods, openThing } from '@/session/things';
 import { textOf } from '@/session/trouble';
 import Grip from '../../../parts/grip';
@@ -40,6 +40,7 @@ export default function PhotoRoom(props: Props) {
 }
 
 function Room({ project, photo, onDone }: Props) {
+  const bolt = useSession();
   const { unit } = project.brief;
   const [name, setName] = useState('My thing');
   const [printMm, setPrint] = useState<Size>({
@@ -74,7 +75,7 @@ function Room({ project, photo, onDone }: Props) {
 
   useEffect(() => {
     if (!wide || !high) return;
-    void session().latest('photo thing', {
+    void bolt.latest('photo thing', {
       run: () =>
         drawGoods(project, photoGoods({ name: name || 'thing', printMm, view }), printMm, {
           width: wide * 2,
@@ -93,7 +94,7 @@ function Room({ project, photo, onDone }: Props) {
       },
       fail: (error) => setTrouble(textOf(error)),
     });
-  }, [project, name, printMm, view, wide, high]);
+  }, [project, name, printMm, view, wide, high, bolt.latest]);
 
   const corner = (n: number, to: Point) =>
     setView((v) => ({ ...v, corners: v.corners.map((c, k) => (k === n ? to : c)) as PhotoView['corners'] }));
@@ -109,7 +110,7 @@ function Room({ project, photo, onDone }: Props) {
       onDone();
       openThing(id);
     } catch (error) {
-      refuse(error);
+      refuse(bolt, error);
     }
   };
   const pick = (e: PointerEvent) => {

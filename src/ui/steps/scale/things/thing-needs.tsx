@@ -19,6 +19,7 @@ import {
 import { heldPpi } from '@/session/arts';
 import { edit, useBolt } from '@/session/bolt';
 import { runJob, useJob } from '@/session/jobs';
+import { useSession } from '@/session/session';
 import { drawShown, forBoard, shownThing, useThings } from '@/session/things';
 import { useView } from '@/session/view';
 import JobProgress from '../../../parts/job-progress';
@@ -32,6 +33,7 @@ const PICTURE = 'picture of a thing';
 
 /** What must be sent for the thing, with a way there; and keeping its picture. */
 export default function ThingNeeds({ project }: { project: Project }) {
+  const bolt = useSession();
   const look = useThings();
   const job = useJob(PICTURE);
   const { thing, printMm, way } = shownThing(project, look);
@@ -48,7 +50,7 @@ export default function ThingNeeds({ project }: { project: Project }) {
   );
   const other = Math.abs(times - 1) > 1e-6;
   const send = () => {
-    if (other && !edit(resizeDesign(times))) return;
+    if (other && !edit(bolt, resizeDesign(times))) return;
     const now = useBolt.getState().project;
     if (!now) return;
     const block = repeatBlock(now.layout, cellOf(now));
@@ -65,7 +67,7 @@ export default function ThingNeeds({ project }: { project: Project }) {
     useView.setState({ step: 'send', trayOpen: true });
   };
   const savePicture = () =>
-    runJob(PICTURE, 'Drawing the picture.', async () => {
+    runJob(bolt, PICTURE, 'Drawing the picture.', async () => {
       const bitmap = await drawShown(project, forBoard(project), SAVED);
       const canvas = new OffscreenCanvas(SAVED.width, SAVED.height);
       const context = canvas.getContext('2d', { alpha: false });
@@ -109,7 +111,7 @@ export default function ThingNeeds({ project }: { project: Project }) {
         >
           {other ? `Make the design ${trim(times * 100, 1)} %, and go to Send` : 'Go to Send with it'}
         </Button>
-        <Button variant="outlined" disabled={full} onClick={() => edit(putOnBoard(forBoard(project)))}>
+        <Button variant="outlined" disabled={full} onClick={() => edit(bolt, putOnBoard(forBoard(project)))}>
           {full ? 'The board is full' : `Put it on the board, ${project.board.length} there`}
         </Button>
         {job?.state === 'running' ? (

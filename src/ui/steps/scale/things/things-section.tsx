@@ -14,6 +14,7 @@ import {
   thingFile,
   useOwnThings,
 } from '@/session/own-things';
+import { useSession } from '@/session/session';
 import { openThing, readyThings, things } from '@/session/things';
 import FileButton from '../../../parts/file-button';
 import lazyPart from '../../../parts/lazy-part';
@@ -24,6 +25,8 @@ const PhotoRoom = lazyPart(() => import('./photo-room'));
 
 /** The things that the cloth can be looked at on, and more of one's own. */
 export default function ThingsSection({ project }: { project: Project }) {
+  const bolt = useSession();
+  const tell = (error: unknown) => refuse(bolt, error);
   const own = useOwnThings((s) => s.products);
   /** The one that is taken away at the next press. */
   const [leaving, setLeaving] = useState<string | null>(null);
@@ -59,7 +62,7 @@ export default function ThingsSection({ project }: { project: Project }) {
               size="small"
               onBlur={() => setLeaving(null)}
               onClick={() =>
-                leaving === product.id ? void takeAwayThing(product.id).catch(refuse) : setLeaving(product.id)
+                leaving === product.id ? void takeAwayThing(product.id).catch(tell) : setLeaving(product.id)
               }
             >
               {leaving === product.id ? 'Take it away for good' : 'Take away'}
@@ -71,12 +74,12 @@ export default function ThingsSection({ project }: { project: Project }) {
         <FileButton
           label="From a photograph"
           accept="image/*"
-          onFile={(file) => void readPhoto(file).then(setPhoto, refuse)}
+          onFile={(file) => void readPhoto(file).then(setPhoto, tell)}
         />
         <FileButton
           label="From a file"
           accept=".json,application/json"
-          onFile={(file) => void readThingFile(file).then(openThing, refuse)}
+          onFile={(file) => void readThingFile(file).then(openThing, tell)}
         />
       </Box>
       {photo && <PhotoRoom project={project} photo={photo} onDone={() => setPhoto(null)} />}
