@@ -74,3 +74,21 @@ test('work that takes too long is ended with a sentence, and the next has a fres
   expect(slot.isUp).toBe(false);
   expect(await slot.run(async () => 'again')).toBe('again');
 });
+
+test('a worker at work is emptied once its work has ended', async () => {
+  const pool = new Pool(1);
+  const { shut, open } = gate();
+  const done: string[] = [];
+  const work = pool.use([], async (slot) => {
+    void slot.run(() => new Promise(() => {})).catch(() => {});
+    done.push('begun');
+    await shut;
+    done.push('ended');
+  });
+  await soon(() => expect(done).toEqual(['begun']));
+  pool.each(() => done.push('emptied'));
+  expect(done).toEqual(['begun']);
+  open();
+  await work;
+  expect(done).toEqual(['begun', 'ended', 'emptied']);
+});

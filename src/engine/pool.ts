@@ -7,6 +7,7 @@ export class Pool {
   private readonly free: WorkerSlot[];
   private readonly all: WorkerSlot[];
   private readonly waiting: Waiting[] = [];
+  private readonly afterwards = new Map<WorkerSlot, ((slot: WorkerSlot) => void)[]>();
 
   constructor(size: number) {
     this.all = Array.from({ length: size }, () => new WorkerSlot());
@@ -26,9 +27,12 @@ export class Pool {
     }
   }
 
-  /** Every worker that has been started lets go of what it holds. */
+  /** Does something with every worker that has been started; with one that is at work, once its work has ended. */
   each(act: (slot: WorkerSlot) => void) {
-    for (const slot of this.all) if (slot.isUp) act(slot);
+    for (const slot of this.all.filter((s) => s.isUp)) {
+      if (this.free.includes(slot)) act(slot);
+      else this.afterwards.set(slot, [...(this.afterwards.get(slot) ?? []), act]);
+    }
   }
 
   private take(assets: string[], signal?: AbortSignal): Promise<WorkerSlot> {
@@ -54,6 +58,9 @@ export class Pool {
   }
 
   private giveBack(slot: WorkerSlot) {
+    const acts = this.afterwards.get(slot) ?? [];
+    this.afterwards.delete(slot);
+    if (slot.isUp) for (const act of acts) act(slot);
     const next = this.waiting.shift();
     if (next) next(slot);
     else this.free.push(slot);

@@ -152,8 +152,12 @@ const WHOLE_AFTER = 64;
 type Kept = Pick<BoltState, 'project' | 'log' | 'past' | 'future'>;
 
 /** What of a change is not on the shelf yet. `before` is how it was. */
-function writeOf({ project, log, past, future }: Kept & { project: Project }, before: Kept | null): Write {
-  const was = stored();
+function writeOf(
+  bolt: Session,
+  { project, log, past, future }: Kept & { project: Project },
+  before: Kept | null,
+): Write {
+  const was = stored.of(bolt);
   const steps = [...past, ...future.slice().reverse()];
   // The oldest go when there are too many: what is left keeps its numbers.
   const [oldest] = steps;
@@ -182,9 +186,9 @@ function writeOf({ project, log, past, future }: Kept & { project: Project }, be
 }
 
 /** All of a bolt, to be written anew. */
-function wholeOf(state: Kept & { project: Project }): Write {
-  Object.assign(stored(), { steps: [], lines: 0, nextLine: 0, at: -1 });
-  return { ...writeOf(state, null), whole: true };
+function wholeOf(bolt: Session, state: Kept & { project: Project }): Write {
+  Object.assign(stored.of(bolt), { steps: [], lines: 0, nextLine: 0, at: -1 });
+  return { ...writeOf(bolt, state, null), whole: true };
 }
 
 /**
@@ -198,39 +202,40 @@ export function startAutosave(
   onWritten: () => void = () => {},
   onCleared: (project: Project) => Promise<unknown> = async () => {},
 ): () => Promise<void> {
+  const state = useBolt.of(mine);
   const saver: Saver = new Saver(
     (why) => {
       if (mine.closed) return;
-      if (why) useBolt.setState({ save: 'failed', unwritten: why });
+      if (why) state.setState({ save: 'failed', unwritten: why });
       else {
-        useBolt.setState({ save: saver.isIdle ? 'saved' : 'saving', unwritten: null });
+        state.setState({ save: saver.isIdle ? 'saved' : 'saving', unwritten: null });
         if (saver.isIdle) onWritten();
       }
     },
     () => {
-      const { project: now } = useBolt.getState();
+      const { project: now } = state.getState();
       if (mine.closed || !now) return;
       // What the document speaks of is there before it; where that cannot be put back the writer asks again.
       onCleared(now).then(
         () => {
-          const state = useBolt.getState();
-          if (!mine.closed && state.project) saver.save(wholeOf({ ...state, project: state.project }));
+          const all = state.getState();
+          if (!mine.closed && all.project) saver.save(wholeOf(mine, { ...all, project: all.project }));
         },
         (error) => {
-          if (!mine.closed) useBolt.setState({ save: 'failed', unwritten: textOf(error) });
+          if (!mine.closed) state.setState({ save: 'failed', unwritten: textOf(error) });
         },
       );
     },
   );
-  const stop = useBolt.subscribe((s, before) => {
+  const stop = state.subscribe((s, before) => {
     const { project } = s;
     if (!project || (project === before.project && s.log === before.log)) return;
     if (before.project?.id !== project.id) return;
-    saver.save(writeOf({ ...s, project }, before));
-    if (s.save === 'saved') useBolt.setState({ save: 'saving' });
+    saver.save(writeOf(mine, { ...s, project }, before));
+    if (s.save === 'saved') state.setState({ save: 'saving' });
   });
   const ask = (e: BeforeUnloadEvent) => {
-    if (useBolt.getState().unwritten) e.preventDefault();
+    if (state.getState().unwritten) e.preventDefault();
   };
   addEventListener('beforeunload', ask);
   let ended: Promise<void> | undefined;
@@ -241,5 +246,6 @@ export function startAutosave(
     return ended;
   };
   mine.atEnd(end);
+  mine.atLeave(() => saver.soonWritten());
   return end;
 }

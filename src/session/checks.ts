@@ -179,7 +179,7 @@ export function wantCheck(project: Project) {
     fail: (error) => useChecks.setState({ trouble: textOf(error) }),
   });
   void done.then(() => {
-    if (!mine.closed && !mine.awaits('check')) useChecks.setState({ busy: false });
+    if (!mine.away && !mine.awaits('check')) useChecks.setState({ busy: false });
   });
 }
 

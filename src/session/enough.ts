@@ -3,7 +3,7 @@ import type { SentScore } from '../core';
 import { readSetting, writeSetting } from '../shelf';
 import { useBolt } from './bolt';
 import { checkKey, useChecks } from './checks';
-import { sessionStore } from './session';
+import { type Session, sessionStore } from './session';
 
 const KEY = 'sent scores';
 /** So many cloths are remembered, each by what it had when it went out last. */
@@ -14,20 +14,23 @@ const sentSchema = z.array(z.object({ bolt: z.string(), score: z.number().min(0)
 export const useSentScores = sessionStore<{ sent: SentScore[] }>(() => ({ sent: [] }));
 
 /** Reads what was kept; what is not sound counts as nothing. */
-export async function openSentScores() {
+export async function openSentScores(bolt: Session) {
   const kept = sentSchema.safeParse(await readSetting(KEY));
-  if (kept.success) useSentScores.setState({ sent: kept.data });
+  if (kept.success) useSentScores.of(bolt).setState({ sent: kept.data });
 }
 
-/** Remembers how even the open bolt is as it goes out; one that was not looked over says nothing. */
-export async function noteSent() {
-  const { project } = useBolt.getState();
-  const { report, of } = useChecks.getState();
+/** Remembers how even a bolt is as it goes out; one that was not looked over says nothing. */
+export async function noteSent(bolt: Session) {
+  const { project } = useBolt.of(bolt).getState();
+  const { report, of } = useChecks.of(bolt).getState();
   const score = report?.evenness?.score;
   if (!project || score === undefined || of !== checkKey(project)) return;
-  await openSentScores();
-  const others = useSentScores.getState().sent.filter((s) => s.bolt !== project.id);
+  await openSentScores(bolt);
+  const others = useSentScores
+    .of(bolt)
+    .getState()
+    .sent.filter((s) => s.bolt !== project.id);
   const sent = [...others, { bolt: project.id, score }].slice(-MOST);
-  useSentScores.setState({ sent });
+  useSentScores.of(bolt).setState({ sent });
   await writeSetting(KEY, sent);
 }

@@ -1,13 +1,15 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { addMotifs, addPlacement, apply, DEFAULT_INTAKE, motifOf, newProject, type Project } from '../core';
 import type { IncomingPage } from './intake';
-import { session } from './session';
+import { nextSession, session } from './session';
 
 const kept: number[][] = [];
 const stored = new Map<string, Blob>();
+const gate: { shut?: Promise<void>; open: () => void } = { open() {} };
 vi.mock('../engine', () => ({
   keepPieces: async (numbers: number[]) => {
     kept.push(numbers);
+    await gate.shut;
     return numbers.map((n) => ({ png: new Uint8Array([n]), sha256: `${n}`.repeat(64).slice(0, 64) }));
   },
   inspectFile: async () => ({ kind: 'layers' }),
@@ -44,6 +46,8 @@ const open = (p: Project) => useBolt.setState({ project: p, log: [] });
 const now = () => useBolt.getState().project as Project;
 
 beforeEach(() => {
+  gate.shut = undefined;
+  nextSession();
   kept.length = 0;
   stored.clear();
   open(newProject('p', 'P'));
@@ -177,4 +181,38 @@ test('layers keep their names, a vector keeps its size in mm; a page that is non
     [true, 'vane', 60],
   );
   await expect(sheetFile({ name: 'S', asset: 'a'.repeat(64) })).rejects.toThrow(/no picture/);
+});
+
+test('motifs that are kept while another bolt is opened land in neither: their bolt was closed, the other is not theirs', async () => {
+  const cuts = firstGuesses([found(0, 9000)], now(), 300, {});
+  gate.shut = new Promise((resolve) => {
+    gate.open = resolve;
+  });
+  const mine = session();
+  const coming = keepPage(mine, page, DEFAULT_INTAKE, 300, cuts, origin, { onProgress() {} });
+  nextSession();
+  open(newProject('b', 'B'));
+  gate.open();
+  expect(await coming).toBe(false);
+  expect([now().id, now().motifs, useBolt.getState().log]).toEqual(['b', [], []]);
+  expect(useBolt.of(mine).getState().project?.motifs).toEqual([]);
+});
+
+test('motifs that are kept while their bolt is left, with work of it going on, land in it and not in the next', async () => {
+  const cuts = firstGuesses([found(0, 9000)], now(), 300, {});
+  gate.shut = new Promise((resolve) => {
+    gate.open = resolve;
+  });
+  const mine = session();
+  const ended = mine.goOn();
+  const coming = keepPage(mine, page, DEFAULT_INTAKE, 300, cuts, origin, { onProgress() {} });
+  nextSession();
+  open(newProject('b', 'B'));
+  gate.open();
+  expect(await coming).toBe(true);
+  expect([now().id, now().motifs, useBolt.getState().log]).toEqual(['b', [], []]);
+  const there = useBolt.of(mine).getState();
+  expect([there.project?.motifs.length, there.log.length]).toEqual([1, 1]);
+  ended();
+  expect(mine.closed).toBe(true);
 });

@@ -9,7 +9,7 @@ vi.mock('../engine', () => ({
   },
 }));
 const { Stopped, runJob, stopJob, useJobs } = await import('./jobs');
-const { nextSession, session } = await import('./session');
+const { backTo, nextSession, session } = await import('./session');
 
 /** Work that goes on until it is let end, or stopped. */
 function held(work: Required<Work>) {
@@ -103,4 +103,57 @@ test('of several wishes the newest counts, one runs at a time, and none after cl
   gates[2]();
   await late;
   expect(kept).toHaveLength(2);
+});
+
+test('work that goes on keeps a bolt that was left open until its end; other work of it stops', async () => {
+  const bolt = session();
+  const ends: (() => void)[] = [];
+  const come = runJob(
+    bolt,
+    'send',
+    'Send it.',
+    (work) => {
+      const h = held(work);
+      ends.push(() => h.end('sent'));
+      return h.done;
+    },
+    { goesOn: true },
+  );
+  const other = runJob(bolt, 'lay', 'Lay it.', (work) => held(work).done);
+  nextSession();
+  expect(await other).toBeNull();
+  expect([bolt.left, bolt.closed]).toEqual([true, false]);
+  expect(useJobs.getState().jobs).toEqual([]);
+  ends[0]();
+  expect(await come).toBe('sent');
+  expect(bolt.closed).toBe(true);
+  expect(
+    useJobs
+      .of(bolt)
+      .getState()
+      .jobs.map(({ kind, state }) => [kind, state]),
+  ).toEqual([
+    ['send', 'done'],
+    ['lay', 'stopped'],
+  ]);
+  expect(useJobs.getState().jobs).toEqual([]);
+});
+
+test('a bolt that is come back to stays open when its work ends; what is worked out to be looked at ends with leaving', async () => {
+  const bolt = session();
+  const ended = bolt.goOn();
+  const kept: string[] = [];
+  let answer = (_: string) => {};
+  const map = bolt.latest('map', {
+    run: () => new Promise<string>((resolve) => (answer = resolve)),
+    keep: (a) => kept.push(a),
+  });
+  nextSession();
+  answer('of a bolt that nobody looks at');
+  await map;
+  expect(kept).toEqual([]);
+  backTo(bolt);
+  expect([session() === bolt, bolt.left]).toEqual([true, false]);
+  ended();
+  expect(bolt.closed).toBe(false);
 });

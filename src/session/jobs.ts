@@ -30,7 +30,8 @@ const change = (bolt: Session, id: number, part: Partial<Job>) =>
 
 /**
  * Begins a job of a bolt; one of its kind that is under way there is stopped, for only the newest counts. It is shown in one
- * place and stopped alone; when the bolt is closed it ends, and nothing of it reaches another.
+ * place and stopped alone; when the bolt is left it ends, unless it goes on, and nothing of it reaches another.
+ * @param how.goesOn it goes on when the bolt is left, which is closed after it.
  * @returns what it came to; null when it was stopped or failed, which its record then says.
  */
 export async function runJob<T>(
@@ -38,6 +39,7 @@ export async function runJob<T>(
   kind: string,
   label: string,
   run: (work: Required<Work>) => Promise<T>,
+  { goesOn = false } = {},
 ): Promise<T | null> {
   if (bolt.closed) return null;
   const { jobs, stops } = useJobs.of(bolt).getState();
@@ -45,6 +47,8 @@ export async function runJob<T>(
   const stop = new AbortController();
   stops.set(id, stop);
   bolt.atEnd(() => stop.abort());
+  if (!goesOn) bolt.atLeave(() => stop.abort());
+  const ended = goesOn ? bolt.goOn() : () => {};
   const job: Job = { id, kind, label, share: null, state: 'running' };
   for (const j of jobs) if (j.kind === kind) stops.get(j.id)?.abort();
   useJobs.of(bolt).setState({ jobs: [...jobs.filter((j) => j.kind !== kind), job] });
@@ -65,6 +69,8 @@ export async function runJob<T>(
     if (error instanceof Stopped) end({ state: 'stopped' });
     else end({ state: 'failed', trouble: textOf(error) });
     return null;
+  } finally {
+    ended();
   }
 }
 

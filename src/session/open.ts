@@ -3,13 +3,13 @@ import { letGoOfArt, Stopped, startDrawing } from '../engine';
 import { readBolt, Unreadable } from '../shelf';
 import { openBolt, startAutosave, useBolt } from './bolt';
 import { holdBolt, onceFree, talk } from './bolt-lock';
-import { wantCheck } from './checks';
+import { useChecks, wantCheck } from './checks';
 import { readyOwnThings } from './own-things';
 import { holdPictures, putBesideBack } from './pictures';
 import { fetchPrepared, keepPrepared, takePrepared } from './prepared';
 import { dropProposal, useProposal } from './proposal';
 import { readySavePlace } from './save-place';
-import { nextSession, type Session, session } from './session';
+import { backTo, nextSession, type Session, session } from './session';
 import { openSnapshots, useSnapshots } from './snapshots';
 import { onceDrawn, onlySpritesOf } from './sprites';
 import { readyRuler } from './test-print';
@@ -28,38 +28,62 @@ export type Opened = 'open' | 'looking' | 'missing' | { why: string; rescue: boo
 /** How a bolt is opened: to work on it, where no other window does; to look at it; or to work on it whoever else does. */
 export type How = 'work' | 'look' | 'take';
 
+/** `onLost`: another window has taken it, here it can be looked at; `onFree`: the window that had it is gone, here it can be worked on. */
+type Hears = { onLost: () => void; onFree: () => void };
+
+/** The bolts that are open in this window, by id: one on show, and those that were left while work of theirs goes on. */
+const opened = new Map<string, { mine: Session; hears: Hears; ready: Promise<Opened> }>();
+
 /**
- * Opens a bolt: its document with its history, its saving, its view, its checks. One session is open at a time; what
- * the last one still waited for is dropped. `ready` says how the bolt was opened, or that it is not there.
- * @param onLost another window has taken it: here it can be looked at.
- * @param onFree the window that had it is gone: here it can be worked on.
+ * Opens a bolt: its document with its history, its saving, its view, its checks. One session is on show at a time; one that
+ * was left while work of it goes on is come back to. `ready` says how the bolt was opened, or that it is not there.
  */
 export function openSession(
   id: string,
   how: How,
-  { onLost, onFree }: { onLost: () => void; onFree: () => void },
+  hears: Hears,
 ): { session: Session; ready: Promise<Opened> } {
+  const there = opened.get(id);
+  if (there?.mine.left && !there.mine.closed) return comeBack(there, hears);
   const mine = nextSession();
   letGoOfArt();
   startDrawing();
+  const one = { mine, hears, ready: Promise.resolve<Opened>('missing') };
+  opened.set(id, one);
+  mine.atEnd(() => opened.get(id) === one && opened.delete(id));
   const lost = () => {
-    if (!mine.closed) onLost();
+    // Another window works on it now: nothing more is written from here.
+    if (mine.left) void mine.close();
+    else if (!mine.closed) one.hears.onLost();
   };
-  const ready = begin(mine, id, how, lost).catch(notOpened);
-  void ready.then((now) => {
-    if (now === 'looking') void waitFor(mine, id, onFree);
+  one.ready = begin(mine, id, how, lost).catch(notOpened);
+  void one.ready.then((now) => {
+    if (now === 'looking') void waitFor(mine, id, () => one.hears.onFree());
   });
-  return { session: mine, ready };
+  return { session: mine, ready: one.ready };
+}
+
+/** A bolt that was left is on show again, as it was, with what its work has done meanwhile. */
+function comeBack(one: { mine: Session; hears: Hears; ready: Promise<Opened> }, hears: Hears) {
+  one.hears = hears;
+  backTo(one.mine);
+  letGoOfArt();
+  startDrawing();
+  const { project } = useBolt.getState();
+  // A check that was under way was given up.
+  useChecks.setState({ busy: false, kept: true });
+  if (project) wantCheck(project);
+  return { session: one.mine, ready: one.ready };
 }
 
 /** A bolt that is looked at here is worked on here once the window that had it is gone. */
 async function waitFor(mine: Session, id: string, onFree: () => void) {
   const waiting = new AbortController();
   mine.atEnd(() => waiting.abort());
-  if ((await onceFree(id, waiting.signal)) && !mine.closed) onFree();
+  if ((await onceFree(id, waiting.signal)) && !mine.closed && !mine.left) onFree();
 }
 
-/** The bolt is left: what comes next, on the shelf or in another bolt, has nothing of it. */
+/** The bolt is left: what comes next, on the shelf or in another bolt, has nothing of it. It is closed once its work has ended. */
 export function closeSession(mine: Session) {
   if (session() === mine) nextSession();
 }
@@ -83,12 +107,12 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
   takePrepared(project, prepared);
   void onceDrawn(project, DRAWN_MS).then(() => {
     const { project: now } = useBolt.getState();
-    if (!now || mine.closed) return;
+    if (!now || mine.away) return;
     wantCheck(now);
     holdPictures();
   });
   void openSnapshots(mine, project.id).catch(textOf);
-  const others = talk(id, release ? { handOver: onLost } : { changed: () => follow(id) });
+  const others = talk(id, release ? { handOver: onLost } : { changed: () => !mine.left && follow(id) });
   mine.atEnd(others.end);
   if (release) {
     endSaving = startAutosave(mine, others.tellChanged, putBesideBack);
@@ -96,8 +120,8 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
     keepPrepared(prepared);
   } else useBolt.setState({ looking: true, past: [], future: [] });
   mine.atEnd(
-    useBolt.subscribe((s, before) => {
-      if (!s.project || s.project === before.project) return;
+    useBolt.of(mine).subscribe((s, before) => {
+      if (!s.project || s.project === before.project || mine.left) return;
       // Another layout or cell is another cloth: it is brought into view.
       if (before.project && cellKey(s.project) !== cellKey(before.project)) fitCell(s.project);
       wantCheck(s.project);

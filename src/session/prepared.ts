@@ -89,7 +89,7 @@ export function keepPrepared(before: Prepared) {
   const keep = async () => {
     const { project } = useBolt.getState();
     const { report, of, busy } = useChecks.getState();
-    if (mine.closed || !project) return;
+    if (mine.away || !project) return;
     if (spritesBusy() || busy) return soon();
     const pxPerMm = fittedZoom(project) * devicePixelRatio;
     const { sprites } = useSprites.getState();
@@ -116,7 +116,7 @@ export function keepPrepared(before: Prepared) {
       made.push([CHECK, { form: FORM, key: checkKey(project), report } satisfies KeptCheck]);
       written.set(CHECK, report);
     }
-    if (made.length && !mine.closed) await writeDerived(project.id, made, names);
+    if (made.length && !mine.away) await writeDerived(project.id, made, names);
   };
   mine.atEnd(() => clearTimeout(timer));
   mine.atEnd(useSprites.subscribe(soon));

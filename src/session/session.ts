@@ -13,10 +13,19 @@ type Line = { next: Wish<unknown> | null; busy: boolean };
 
 /**
  * One bolt from opening to closing. It owns all that belongs to it while it is open: the stores, and what its parts
- * remember from one call to the next. Closing it drops every answer that is still on its way.
+ * remember from one call to the next. Leaving it closes it, unless work goes on; closing it drops every answer that is still
+ * on its way.
  */
 export class Session {
   closed = false;
+  /** Nobody looks at it any more; work that goes on keeps it open. */
+  left = false;
+  private going = 0;
+  /** It is not on show: what is worked out to be looked at is not wanted. */
+  get away() {
+    return this.closed || this.left;
+  }
+  private readonly leavings: (() => unknown)[] = [];
   private readonly owned = new Map<symbol, unknown>();
   private readonly lines = new Map<string, Line>();
   private readonly endings: (() => unknown)[] = [];
@@ -32,7 +41,7 @@ export class Session {
 
   /**
    * Decides which of several answers counts: one wish runs at a time, of those that come meanwhile only the newest is
-   * kept, and none counts once the session is closed.
+   * kept, and none counts once the session is left.
    */
   async latest<T>(key: string, wish: Wish<T>): Promise<void> {
     const line: Line = this.lines.get(key) ?? { next: null, busy: false };
@@ -40,15 +49,15 @@ export class Session {
     line.next = wish as Wish<unknown>;
     if (line.busy) return;
     line.busy = true;
-    const newest = () => !line.next && !this.closed;
-    while (line.next && !this.closed) {
+    const newest = () => !line.next && !this.away;
+    while (line.next && !this.away) {
       const { run, keep, fail } = line.next;
       line.next = null;
       try {
         const answer = await run(newest);
-        if (!this.closed && answer !== undefined) keep(answer, newest());
+        if (!this.away && answer !== undefined) keep(answer, newest());
       } catch (error) {
-        if (!this.closed) fail?.(error, newest());
+        if (!this.away) fail?.(error, newest());
       }
     }
     line.busy = false;
@@ -77,6 +86,31 @@ export class Session {
     else this.endings.push(act);
   }
 
+  /** Does something when the session is left, whether or not it is closed then; what it gives back is waited for by the next one. */
+  atLeave(act: () => unknown) {
+    this.leavings.push(act);
+  }
+
+  /**
+   * Begins work that goes on when the bolt is left.
+   * @returns ends it, to be called once: a session that was left is closed with the last of it.
+   */
+  goOn(): () => void {
+    this.going++;
+    return () => {
+      this.going--;
+      if (this.left && !this.going) void this.close();
+    };
+  }
+
+  /** Leaves it: it is closed now, or when the last work that goes on has ended. */
+  leave(): Promise<unknown> {
+    if (!this.going) return this.close();
+    this.left = true;
+    for (const line of this.lines.values()) line.next = null;
+    return Promise.allSettled(this.leavings.map((act) => act()));
+  }
+
   close(): Promise<unknown> {
     const ends = this.endings.splice(0).reverse();
     const last = Promise.allSettled(ends.map((act) => act()));
@@ -93,11 +127,37 @@ export const session = (): Session => current.getState().session;
 /** Follows the session that is open. */
 export const useSession = (): Session => useStore(current, (s) => s.session);
 
-/** Closes the session that is open; the next one begins with nothing of it. */
+/** Sessions that were left while work of theirs goes on. */
+const left = createStore<{ sessions: readonly Session[] }>(() => ({ sessions: [] }));
+/** Follows the sessions that were left while work of theirs goes on. */
+export const useLeft = (): readonly Session[] => useStore(left, (s) => s.sessions);
+const forgetLeft = (gone: Session) =>
+  left.setState((s) => ({ sessions: s.sessions.filter((t) => t !== gone) }));
+
+/** Leaves the session that is open. @returns when it has written what it must. */
+function leaveCurrent(): Promise<unknown> {
+  const was = session();
+  const written = was.leave();
+  if (was.left && !was.closed) {
+    left.setState((s) => ({ sessions: [...s.sessions, was] }));
+    was.atEnd(() => forgetLeft(was));
+  }
+  return written;
+}
+
+/** Leaves the session that is open; the next one begins with nothing of it. */
 export function nextSession(): Session {
-  const next = new Session(session().close());
+  const next = new Session(leaveCurrent());
   current.setState({ session: next });
   return next;
+}
+
+/** Leaves the session that is open and comes back to one that was left. */
+export function backTo(mine: Session) {
+  void leaveCurrent();
+  mine.left = false;
+  forgetLeft(mine);
+  current.setState({ session: mine });
 }
 
 /** What a session remembers from one call to the next: of the one that is open, or `of` another. */

@@ -85,7 +85,7 @@ export function inTheseColours(project: Project, slot: Slot, proof?: Proof): boo
 export async function silhouettesOf(project: Project): Promise<[motif: string, Silhouette][]> {
   const mine = session();
   for (;;) {
-    if (mine.closed) throw new Stopped('The bolt was closed.');
+    if (mine.away) throw new Stopped('The bolt was closed.');
     const { sprites, trouble } = useSprites.getState();
     const found = project.motifs.flatMap((m): [string, Silhouette][] => {
       const s = sprites.get(m.id);
@@ -99,6 +99,7 @@ export async function silhouettesOf(project: Project): Promise<[motif: string, S
         resolve();
       });
       mine.atEnd(resolve);
+      mine.atLeave(resolve);
     });
     if (!spritesBusy()) wantSprites(project, 1);
     await next;
@@ -174,7 +175,7 @@ export function wantSprites(project: Project, pxPerMm: number, slot: Slot = 'spr
     },
   });
   void done.then(() => {
-    if (!mine.closed) void drawAhead();
+    if (!mine.away) void drawAhead();
   });
 }
 
@@ -202,7 +203,7 @@ async function drawAhead() {
       }));
       const lacking = asks.filter((ask) => !drawnLately(ask));
       for (let n = 0; n < lacking.length; n += AT_ONCE) {
-        if (mine.closed || spritesBusy()) return;
+        if (mine.away || spritesBusy()) return;
         await makeQuick(project, lacking.slice(n, n + AT_ONCE));
       }
     }
@@ -308,7 +309,7 @@ async function drawAll(slot: Slot, wish: Wish, newest: () => boolean) {
   const mine = session();
   const all = allWanted(project, proof);
   await recolourAll(slot, wish);
-  if (mine.closed) return;
+  if (mine.away) return;
   const lacking = all.filter(({ inked }) => !useSprites.getState()[slot].has(inked.key));
   const rest = lacking.values();
   const next = async () => {
@@ -343,7 +344,7 @@ async function putFine(slot: Slot, project: Project, each: Wanted, pxPerMm: numb
   const known = useSprites.getState().sprites.get(each.inked.key);
   const shared = slot !== 'sprites' && known && isFine(known, each, longSide);
   const made = shared ? known : await make(project, each, longSide);
-  if (!mine.closed) put(slot, [[each.inked.key, made]]);
+  if (!mine.away) put(slot, [[each.inked.key, made]]);
 }
 
 const put = (slot: Slot, made: [string, Sprite][]) =>
@@ -384,7 +385,7 @@ async function recolourAll(slot: Slot, wish: Wish) {
   const rest = asks.filter((ask) => !drawnLately(ask));
   const mine = session();
   const made = new Map((await makeQuick(wish.project, rest)).map((q, n) => [rest[n], q]));
-  if (mine.closed) return;
+  if (mine.away) return;
   put(
     slot,
     asks.flatMap((ask): [string, Sprite][] => {

@@ -123,7 +123,7 @@ type Wish = { run: () => Promise<ImageBitmap>; keep: (picture: ImageBitmap, newe
 function fineSoon(n: number, wish: Wish) {
   const mine = session();
   setTimeout(() => {
-    if (!mine.closed && asks().n === n) void mine.latest('thing', wish);
+    if (!mine.away && asks().n === n) void mine.latest('thing', wish);
   }, REST);
 }
 

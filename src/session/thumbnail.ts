@@ -17,7 +17,7 @@ export function keepThumbnail() {
   clearTimeout(soon.timer);
   soon.timer = setTimeout(() => {
     // Nothing hangs on it: the next change paints it anew.
-    if (!mine.closed) void paint().catch(textOf);
+    if (!mine.away) void paint().catch(textOf);
   }, 1500);
 }
 

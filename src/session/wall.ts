@@ -51,7 +51,7 @@ export const leaveWall = () => wanted().clear();
 async function drawWanted() {
   const mine = session();
   const queue = wanted();
-  for (let next = queue.entries().next(); !next.done && !mine.closed; next = queue.entries().next()) {
+  for (let next = queue.entries().next(); !next.done && !mine.away; next = queue.entries().next()) {
     const [key, { project, ask }] = next.value;
     queue.delete(key);
     // It may have been asked for again while it was drawn.

@@ -48,8 +48,13 @@ export class Saver {
    * now the worker goes on trying while the page is there.
    */
   async end() {
-    const written = this.allWritten.then(() => this.worker?.terminate());
-    await Promise.race([written, new Promise((late) => setTimeout(late, END_MS))]);
+    void this.allWritten.then(() => this.worker?.terminate());
+    await this.soonWritten();
+  }
+
+  /** When all that was given so far is on the shelf, or it has been waited for long enough. */
+  async soonWritten() {
+    await Promise.race([this.allWritten, new Promise((late) => setTimeout(late, END_MS))]);
   }
 
   private take(told: Told) {

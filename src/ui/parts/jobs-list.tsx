@@ -4,38 +4,48 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import CircularProgress from '@mui/material/CircularProgress';
 import Popover from '@mui/material/Popover';
-import { useEffect, useRef, useState } from 'react';
+import { useSnackbar } from 'notistack';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { counted } from '@/core';
-import { type Job, stopJob, useJobs } from '@/session/jobs';
-import { useSession } from '@/session/session';
+import { stopJob } from '@/session/jobs';
+import { type UnderWay, useSaidOfLeft, useUnderWay } from '@/session/under-way';
 import Progress from './progress';
 
 /** What takes longer than this is shown, ms. */
 const SHOWN_AFTER_MS = 500;
 
 /** The jobs that have been under way for a while: short ones come and go unseen. */
-function useLongJobs(): Job[] {
-  const jobs = useJobs((s) => s.jobs);
-  const running = jobs.filter((j) => j.state === 'running');
-  const ids = running.map((j) => j.id).join();
+function useLongJobs(): UnderWay[] {
+  const all = useUnderWay();
+  const keyOf = ({ of, job }: UnderWay) => `${of} ${job.id}`;
+  const ids = all.map(keyOf).join('\n');
   const [long, setLong] = useState('');
   useEffect(() => {
     const timer = setTimeout(() => setLong(ids), SHOWN_AFTER_MS);
     return () => clearTimeout(timer);
   }, [ids]);
-  const seen = long.split(',');
-  return running.filter((j) => seen.includes(`${j.id}`));
+  const seen = long.split('\n');
+  return all.filter((one) => seen.includes(keyOf(one)));
 }
 
-/** All long work that is under way, in one place; each is stopped alone. */
-export default function JobsList() {
-  const bolt = useSession();
-  const jobs = useLongJobs();
+/** What is done, with the bolt it is done in where that is not on show. */
+const labelOf = ({ of, job }: UnderWay) => (of ? `${of}: ${job.label}` : job.label);
+
+/** All long work that is under way, in one place; each is stopped alone. `elsewhere`: only that of bolts that were left. */
+export default function JobsList({ elsewhere = false }: { elsewhere?: boolean }) {
+  const long = useLongJobs();
+  const jobs = elsewhere ? long.filter((one) => one.of) : long;
+  const { enqueueSnackbar } = useSnackbar();
+  const say = useCallback(
+    (text: string, failed: boolean) => void enqueueSnackbar(text, failed ? { variant: 'error' } : {}),
+    [enqueueSnackbar],
+  );
+  useSaidOfLeft(say);
   const [open, setOpen] = useState(false);
   const button = useRef<HTMLButtonElement>(null);
   const [first] = jobs;
   if (!first) return null;
-  const summary = jobs.length === 1 ? first.label.replace(/\.$/, '') : counted(jobs.length, 'job');
+  const summary = jobs.length === 1 ? labelOf(first).replace(/\.$/, '') : counted(jobs.length, 'job');
   return (
     <>
       <Button
@@ -49,8 +59,8 @@ export default function JobsList() {
             size={15}
             thickness={6}
             aria-hidden
-            variant={first.share === null ? 'indeterminate' : 'determinate'}
-            value={(first.share ?? 0) * 100}
+            variant={first.job.share === null ? 'indeterminate' : 'determinate'}
+            value={(first.job.share ?? 0) * 100}
           />
         }
         sx={{ minWidth: 0, maxWidth: 240, whiteSpace: 'nowrap', fontWeight: 500 }}
@@ -76,9 +86,13 @@ export default function JobsList() {
           },
         }}
       >
-        {jobs.map((job) => (
-          <Box key={job.id} data-testid="job">
-            <Progress what={job.label} share={job.share} onStop={() => stopJob(bolt, job.id)} />
+        {jobs.map((one) => (
+          <Box key={`${one.of} ${one.job.id}`} data-testid="job">
+            <Progress
+              what={labelOf(one)}
+              share={one.job.share}
+              onStop={() => stopJob(one.bolt, one.job.id)}
+            />
           </Box>
         ))}
       </Popover>

@@ -42,6 +42,7 @@ import { textOf } from '@/session/trouble';
 import FileButton from '../parts/file-button';
 import Growing from '../parts/growing';
 import JobProgress from '../parts/job-progress';
+import JobsList from '../parts/jobs-list';
 import { fileSize } from '../parts/lengths';
 import { saveFile } from '../parts/save-file';
 import { useKeepsNothing } from '../parts/use-keeps-nothing';
@@ -204,6 +205,7 @@ export default function Shelf() {
             Seamless repeats, exact and measured.{nothing ? '' : ' Your bolts stay on this machine.'}
           </Typography>
         </Box>
+        <JobsList elsewhere />
         <FileButton
           label="Open a bolt from a file"
           accept=".hexaplex"

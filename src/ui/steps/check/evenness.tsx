@@ -10,6 +10,7 @@ import { checkBolt, lastChange } from '@/session/checks';
 import { openSentScores, useSentScores } from '@/session/enough';
 import { useBusy } from '@/session/jobs';
 import { PROPOSAL, proposeSettle } from '@/session/proposal';
+import { useSession } from '@/session/session';
 import { useSnapshots } from '@/session/snapshots';
 import Choice from '../../parts/choice';
 import { small, trim } from '../../parts/lengths';
@@ -103,9 +104,10 @@ const settleGap = (gapsMm: number[]) => Math.round(5 * (gapsMm[gapsMm.length >> 
 export default function EvennessPart({ report, project }: { report: CheckReport; project: Project }) {
   const sent = useSentScores((s) => s.sent);
   const busy = useBusy(PROPOSAL);
+  const bolt = useSession();
   useEffect(() => {
-    void openSentScores();
-  }, []);
+    void openSentScores(bolt);
+  }, [bolt]);
   // The words first; the chart follows when there is a moment.
   const charted = useDeferredValue<CheckReport | null>(report, null);
   const { evenness } = report;

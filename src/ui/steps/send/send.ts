@@ -1,4 +1,5 @@
 import { crc32, nth, type Project, slug, storedZip, writePalette } from '@/core';
+import type { Work } from '@/engine';
 import {
   exportPicture,
   type FileProof,
@@ -40,7 +41,7 @@ export async function sendPicture(bolt: Session, project: Project) {
   const place = await whereToSave(name);
   if (!place) return;
   const ppi = Math.round(sending.ppi);
-  const sent = await runJob(bolt, SEND, `Rendering and writing the ${what}.`, async (work): Promise<Sent> => {
+  const run = async (work: Required<Work>): Promise<Sent> => {
     const needs = {
       ...(sending.cmyk ? { profile: await profileBytes() } : {}),
       ...(sending.marks ? { font: await fontFile('plain') } : {}),
@@ -77,10 +78,11 @@ export async function sendPicture(bolt: Session, project: Project) {
         sha256: proof.sha256,
         bytes: proof.bytes,
       });
-    void noteSent();
+    void noteSent(bolt);
     markSent(bolt, project, sent.at);
     return sent;
-  });
+  };
+  const sent = await runJob(bolt, SEND, `Rendering and writing the ${what}.`, run, { goesOn: true });
   if (!sent) await place.letGo();
 }
 
