@@ -254,7 +254,7 @@ function askNow(bolt: Session) {
 
 /** Takes back what was drawn on the picture that went out, as a job; the version that it makes is kept. */
 export const takeBackFile = (bolt: Session, file: Pick<File, 'name' | 'size' | 'arrayBuffer'>) =>
-  runJob(bolt, COMES_BACK, `Laying ${file.name} on what went out.`, async (work) => {
+  comesBack(bolt, `Laying ${file.name} on what went out.`, async (work) => {
     const { name, size } = file;
     const now = askNow(bolt);
     if (size > MOST_BYTES)
@@ -267,10 +267,13 @@ export const takeBackFile = (bolt: Session, file: Pick<File, 'name' | 'size' | '
 
 /** Bends the two ends of a stroke of what came back last until they meet, as a job; it is a version of its own. */
 export const joinEndsOf = (bolt: Session, n: number, name: string) =>
-  runJob(bolt, COMES_BACK, 'Bending the two ends until they meet.', async (work) => {
+  comesBack(bolt, 'Bending the two ends until they meet.', async (work) => {
     const now = askNow(bolt);
     return keepVersion(bolt, await joinEnds(n, now.ask, work, loadAsset), now, name, work);
   });
+
+const comesBack = (bolt: Session, label: string, run: (work: Required<Work>) => Promise<CameBack | null>) =>
+  runJob(bolt, COMES_BACK, label, run, { goesOn: true });
 
 /** Lays what came back, and keeps it as a version. @throws Said where it is not what went out. */
 async function keepVersion(

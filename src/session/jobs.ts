@@ -1,6 +1,7 @@
 import { Stopped, type Work } from '../engine';
 import { textOf } from './trouble';
 
+export type { Work };
 export { Stopped };
 
 import { type Session, sessionStore } from './session';

@@ -73,8 +73,8 @@ export default function TestPrintSection({ project }: { project: Project }) {
       `${trim(scale * 100, 1)} %: repeat ${size(block.width * scale, block.height * scale, brief.unit)}`,
       ...(largest ? [`${largest.name} ${length(largest.height * scale, brief.unit)} high`] : []),
     ].join(', ');
-  const make = () => {
-    return runJob(bolt, TEST_PRINT, 'Making the test print.', async (work) => {
+  const make = () =>
+    runJob(bolt, TEST_PRINT, 'Making the test print.', async (work) => {
       const about = {
         title: project.name,
         description: `${way.name}, ${LAYOUT_NAME[layout.kind].toLowerCase()}, ${new Date().toISOString().slice(0, 10)}`,
@@ -94,7 +94,6 @@ export default function TestPrintSection({ project }: { project: Project }) {
       });
       return name;
     });
-  };
   return (
     <Fold
       title="Test print"

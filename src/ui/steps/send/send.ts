@@ -1,5 +1,4 @@
 import { crc32, nth, type Project, slug, storedZip, writePalette } from '@/core';
-import type { Work } from '@/engine';
 import {
   exportPicture,
   type FileProof,
@@ -11,7 +10,7 @@ import {
 import { record, useBolt } from '@/session/bolt';
 import { noteSent } from '@/session/enough';
 import { inksAsk } from '@/session/inks';
-import { runJob, Stopped } from '@/session/jobs';
+import { runJob, Stopped, type Work } from '@/session/jobs';
 import { fontFile } from '@/session/letters';
 import { profileBytes } from '@/session/printer';
 import type { Session } from '@/session/session';

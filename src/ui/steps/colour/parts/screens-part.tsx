@@ -30,8 +30,8 @@ export default function ScreensPart({ project }: { project: Project }) {
   const job = useJob<ScreenReport[]>(SCREENS);
   const report = job?.result;
   const way = shownColourway(project);
-  const make = () => {
-    return runJob(bolt, SCREENS, 'Making the screens.', async (work) => {
+  const make = () =>
+    runJob(bolt, SCREENS, 'Making the screens.', async (work) => {
       const made = await makeScreens(project, { count: Math.min(count, most), trapMm, lineMm, marks }, work);
       if (work.signal.aborted) throw new Stopped('Stopped.');
       const name = `${slug(`${project.name} ${way.name}`, 'bolt')}_screens.zip`;
@@ -43,7 +43,6 @@ export default function ScreensPart({ project }: { project: Project }) {
       });
       return made.report;
     });
-  };
   const thin = report?.filter((r) => r.places) ?? [];
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>

@@ -95,8 +95,8 @@ function BoardPart({ project }: { project: Project }) {
   useEffect(() => void openBook(), []);
   const { brief, layout } = project;
   const ways = project.colourways.map((c) => c.id).filter((id) => !left.includes(id));
-  const make = () => {
-    return runJob(bolt, BOARD, 'Drawing the board.', async (work) => {
+  const make = () =>
+    runJob(bolt, BOARD, 'Drawing the board.', async (work) => {
       const subtitle = `${LAYOUT_NAME[layout.kind]}, cell ${size(brief.widthMm, brief.heightMm, brief.unit)}, ${Math.round(brief.ppi)} ppi.`;
       const file = await makeBoard(
         project,
@@ -113,7 +113,6 @@ function BoardPart({ project }: { project: Project }) {
       });
       return name;
     });
-  };
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       <TextField label="Title" value={title} onChange={(e) => setTitle(e.target.value.slice(0, 80))} />

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Project } from '@/core';
 import { GOES_OUT, makeOut, type OutFormat, outName, type Slide, wentOut } from '@/session/drawn-on';
-import { runJob, useBusy } from '@/session/jobs';
+import { runJob, useBusy, type Work } from '@/session/jobs';
 import { type Session, useSession } from '@/session/session';
 import Choice from '../../../parts/choice';
 import JobProgress from '../../../parts/job-progress';
@@ -30,13 +30,14 @@ async function goOut(bolt: Session, project: Project, how: Slide, format: OutFor
   const name = `${outName(project, how, project.drawnOn.version)}.${format}`;
   const place = await whereToSave(name);
   if (!place) return;
-  const made = await runJob(bolt, GOES_OUT, 'Cutting the cloth to draw on.', async (work) => {
-    const done = await makeOut(bolt, project, how, format, work);
-    await place.save(done.file);
-    return done;
-  });
-  if (made) await wentOut(bolt, made.out, name, made.sha256, made.file.size);
-  else await place.letGo();
+  const run = async (work: Required<Work>) => {
+    const { file, out, sha256 } = await makeOut(bolt, project, how, format, work);
+    await place.save(file);
+    await wentOut(bolt, out, name, sha256, file.size);
+    return true;
+  };
+  const made = await runJob(bolt, GOES_OUT, 'Cutting the cloth to draw on.', run, { goesOn: true });
+  if (!made) await place.letGo();
 }
 
 /** The cloth as a picture to draw on in a program of one's own. */

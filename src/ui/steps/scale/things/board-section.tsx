@@ -29,8 +29,8 @@ export default function BoardSection({ project }: { project: Project }) {
   const job = useJob(THINGS_BOARD);
   useEffect(() => void openBook(), []);
   const { board, brief } = project;
-  const make = () => {
-    return runJob(bolt, THINGS_BOARD, 'Drawing the board.', async (work) => {
+  const make = () =>
+    runJob(bolt, THINGS_BOARD, 'Drawing the board.', async (work) => {
       const subtitle = `Cell ${size(brief.widthMm, brief.heightMm, brief.unit)}. Each thing is shown in a scale of its own; its design is true to it.`;
       const file = await makeThingsBoard(
         project,
@@ -45,7 +45,6 @@ export default function BoardSection({ project }: { project: Project }) {
         bytes: file.size,
       });
     });
-  };
   return (
     <Part title="Board of things">
       {board.length === 0 ? (
