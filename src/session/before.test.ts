@@ -1,11 +1,11 @@
 import { beforeEach, expect, test } from 'vitest';
 import { turnToBefore } from './before';
 import { useProposal } from './proposal';
+import { nextSession } from './session';
 import { useTrial } from './trial';
 
 beforeEach(() => {
-  useProposal.setState({ proposal: null, before: false });
-  useTrial.setState({ trial: null, before: false });
+  nextSession();
 });
 const before = () => [useProposal.getState().before, useTrial.getState().before];
 
