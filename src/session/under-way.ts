@@ -30,21 +30,22 @@ export function useUnderWay(): UnderWay[] {
   ];
 }
 
-/** Says how the work of a bolt that was left has ended: by what it wrote in the log, or why it failed. */
+/** Says how the work of a bolt that was left has ended: by what it wrote in the log meanwhile, or why it failed. */
 export function useSaidOfLeft(say: (text: string, failed: boolean) => void) {
   const left = useLeft();
   useEffect(() => {
-    const leave = left.map((bolt) =>
-      useJobs.of(bolt).subscribe(({ jobs }, before) => {
+    const leave = left.map((bolt) => {
+      const lines = useBolt.of(bolt).getState().log.length;
+      return useJobs.of(bolt).subscribe(({ jobs }, before) => {
         if (!bolt.left) return;
         for (const job of jobs) {
           if (job.state === before.jobs.find((j) => j.id === job.id)?.state) continue;
-          const { log } = useBolt.of(bolt).getState();
-          if (job.state === 'done') say(`${nameOf(bolt)}: ${log.at(-1)?.text ?? 'Done.'}`, false);
+          const line = useBolt.of(bolt).getState().log.slice(lines).at(-1);
+          if (job.state === 'done' && line) say(`${nameOf(bolt)}: ${line.text}`, false);
           if (job.state === 'failed') say(`${nameOf(bolt)}: ${job.trouble}`, true);
         }
-      }),
-    );
+      });
+    });
     return () => {
       for (const end of leave) end();
     };

@@ -1,5 +1,5 @@
 import { afterEach, vi } from 'vitest';
-import { expect, openSmallDemo, test, withoutChecks } from './app';
+import { expect, openSmallDemo, type Page, test, withoutChecks } from './app';
 
 withoutChecks();
 afterEach(() => {
@@ -7,7 +7,7 @@ afterEach(() => {
 });
 
 /** A disk that writes a file only once it is let. */
-function slowDisk() {
+function slowDisk({ full = false } = {}) {
   let write = () => {};
   const allowed = new Promise<void>((resolve) => {
     write = resolve;
@@ -18,6 +18,7 @@ function slowDisk() {
       new WritableStream<Uint8Array>({
         async write(bytes) {
           await allowed;
+          if (full) throw new DOMException('Full.', 'QuotaExceededError');
           written.push(bytes.length);
         },
       }),
@@ -26,15 +27,19 @@ function slowDisk() {
   return { write, written };
 }
 
-test('a file goes on when its bolt is left: shown elsewhere, come back to as it was, noted in its own log', async ({
-  page,
-}) => {
-  const disk = slowDisk();
+async function beginFile(page: Page) {
   await openSmallDemo(page);
   await page.keyboard.press('7');
   await page.getByRole('button', { name: /^More/ }).click();
   await page.getByLabel('Ask where to save each file').check();
   await page.getByRole('button', { name: 'Make the PNG' }).click();
+}
+
+test('a file goes on when its bolt is left: shown elsewhere, come back to as it was, noted in its own log', async ({
+  page,
+}) => {
+  const disk = slowDisk();
+  await beginFile(page);
   const here = page.getByRole('button', { name: 'Under way: Rendering and writing the block' });
   const elsewhere = page.getByRole('button', {
     name: 'Under way: Kite Weather: Rendering and writing the block',
@@ -69,11 +74,7 @@ test('a file goes on when its bolt is left: shown elsewhere, come back to as it 
 
 test('a file of a bolt that was left can be stopped from elsewhere', async ({ page }) => {
   const disk = slowDisk();
-  await openSmallDemo(page);
-  await page.keyboard.press('7');
-  await page.getByRole('button', { name: /^More/ }).click();
-  await page.getByLabel('Ask where to save each file').check();
-  await page.getByRole('button', { name: 'Make the PNG' }).click();
+  await beginFile(page);
   await page.getByRole('link', { name: 'Hexaplex' }).click();
   await page.getByRole('button', { name: /^Under way: Kite Weather/ }).click();
   await page.getByTestId('job').getByRole('button', { name: 'Stop' }).click();
@@ -84,4 +85,16 @@ test('a file of a bolt that was left can be stopped from elsewhere', async ({ pa
   await expect(page.getByTestId('log-entry').first()).toBeVisible();
   await expect(page.getByTestId('log-entry').filter({ hasText: 'Sent' })).toHaveCount(0);
   expect(disk.written).toEqual([]);
+});
+
+test('a file that cannot be written when its bolt was left says so, and is not noted as sent', async ({
+  page,
+}) => {
+  const disk = slowDisk({ full: true });
+  await beginFile(page);
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await expect(page.getByRole('button', { name: /^Under way: Kite Weather/ })).toBeVisible();
+  disk.write();
+  await expect(page.getByText(/^Kite Weather: The disk is full: nothing was written/)).toBeVisible();
+  await expect(page.getByText(/^Kite Weather: Sent/)).toHaveCount(0);
 });

@@ -68,6 +68,8 @@ export async function sendPicture(bolt: Session, project: Project) {
     try {
       await place.save(saved);
     } catch (error) {
+      // Nobody is there to save it again.
+      if (bolt.away) throw error;
       return { ...sent, unsaved: textOf(error) };
     }
     for (const { name: own, text, proof } of made)
