@@ -306,13 +306,15 @@ test('the bin: what was taken off comes back as it was; what lies there for 30 d
   await putBackOnShelf('one');
   expect(await readBolt('one')).toEqual(before);
   const [used, unused] = ['a', 'b'].map((c) => c.repeat(64));
+  vi.useFakeTimers({ toFake: ['Date'] });
   for (const asset of [used, unused]) await putAsset(asset, new Blob(['x']));
   const motif = motifOf({ id: 'm', name: 'M', asset: used, width: 3, height: 3, ppi: 300 });
   await writeBolt(apply(newProject('two', 'Two'), addMotifs([motif])), []);
+  // A day later: no window can still be about to name them.
+  vi.setSystemTime(Date.now() + 86_400_000);
   await throwAway('one');
   expect(await readBolt('one')).toBeUndefined();
   expect([await hasAsset(used), await hasAsset(unused)]).toEqual([true, false]);
-  vi.useFakeTimers({ toFake: ['Date'] });
   await takeOffShelf('two');
   vi.setSystemTime(Date.now() + 29 * 86_400_000);
   expect(await shelfAtStart()).toHaveLength(1);

@@ -1,5 +1,5 @@
 import { ArgumentError, assetsOf, clipOf, pasteClip, readClip } from '../core';
-import { hasAsset } from '../shelf';
+import { claimAssets } from '../shelf';
 import { edit, useBolt } from './bolt';
 import type { Session } from './session';
 import { useView } from './view';
@@ -17,12 +17,10 @@ const ASIDE = { x: 12, y: 12 };
 /** Lays what was copied from this bolt or another; how many. Text from elsewhere is refused in words. */
 export async function paste(bolt: Session, text: string): Promise<number> {
   const clip = readClip(text);
-  for (const asset of clip.motifs.flatMap(assetsOf)) {
-    if (!(await hasAsset(asset))) {
-      throw new ArgumentError(
-        'The pictures of these motifs are not on this machine. Bring their bolt in first.',
-      );
-    }
+  if (!(await claimAssets(clip.motifs.flatMap(assetsOf)))) {
+    throw new ArgumentError(
+      'The pictures of these motifs are not on this machine. Bring their bolt in first.',
+    );
   }
   const before = new Set(
     useBolt

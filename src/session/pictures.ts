@@ -1,5 +1,5 @@
 import { assetsOfProject, type Project } from '../core';
-import { copyOfAsset, hasAsset, putAsset, readAsset, writeSnapshot } from '../shelf';
+import { claimAssets, copyOfAsset, putAsset, readAsset, writeSnapshot } from '../shelf';
 import { useBolt } from './bolt';
 import { session, sessionPart, sessionStore } from './session';
 import { useSnapshots } from './snapshots';
@@ -61,7 +61,7 @@ export async function putBesideBack(project: Project): Promise<void> {
   const { list } = useSnapshots.getState();
   for (const asset of [project, ...list.map((s) => s.project)].flatMap(assetsOfProject)) {
     const picture = held().get(asset);
-    if (picture && !(await hasAsset(asset))) await putAsset(asset, picture);
+    if (picture && !(await claimAssets([asset]))) await putAsset(asset, picture);
   }
   for (const state of list) await writeSnapshot(state);
 }

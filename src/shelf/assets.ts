@@ -4,12 +4,32 @@ import { withDb } from './db';
 export const hasAsset = (asset: string): Promise<boolean> =>
   withDb(async (db) => (await db.getKey('assets', asset)) !== undefined);
 
-/** Keeps a picture under its hash, on the disk before an edit speaks of it; the same picture twice is kept once. */
-export const putAsset = (asset: string, blob: Blob): Promise<unknown> =>
+/**
+ * Keeps a picture under its hash, on the disk before an edit names it; the same picture twice is kept once. For a day no
+ * sweep takes it, so that the edit has time to be written.
+ */
+export const putAsset = (asset: string, blob: Blob): Promise<void> =>
   withDb(async (db) => {
-    const tx = db.transaction('assets', 'readwrite', { durability: 'strict' });
-    await tx.store.put(blob, asset);
+    const tx = db.transaction(['assets', 'young'], 'readwrite', { durability: 'strict' });
+    await tx.objectStore('assets').put(blob, asset);
+    await tx.objectStore('young').put(Date.now(), asset);
     await tx.done;
+  });
+
+/**
+ * Keeps pictures that are here from being swept for a day, because a bolt is about to name them.
+ * @returns whether all of them are here.
+ */
+export const claimAssets = (assets: string[]): Promise<boolean> =>
+  withDb(async (db) => {
+    const tx = db.transaction(['assets', 'young'], 'readwrite');
+    let all = true;
+    for (const asset of assets) {
+      if ((await tx.objectStore('assets').getKey(asset)) === undefined) all = false;
+      else await tx.objectStore('young').put(Date.now(), asset);
+    }
+    await tx.done;
+    return all;
   });
 
 /** @throws when the asset is not on this machine. */

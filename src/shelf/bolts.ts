@@ -1,6 +1,7 @@
 import { applyPatches, enablePatches } from 'immer';
 import {
   applied,
+  assetsOfProject,
   DOCUMENT_VERSION,
   type Edit,
   isOfLaterVersion,
@@ -13,6 +14,7 @@ import {
   stepOf,
   stepSchema,
 } from '../core';
+import { claimAssets } from './assets';
 import {
   type Base,
   derivedOf,
@@ -139,6 +141,7 @@ export async function readBolt(id: string): Promise<Bolt | undefined> {
 
 /** Puts a bolt on the shelf whole, in the place of one of its id. */
 export async function writeBolt(project: Project, log: LogEntry[]): Promise<void> {
+  await claimAssets(assetsOfProject(project));
   await withDb((db) =>
     writeEdits(db, [
       {
@@ -205,30 +208,3 @@ export async function editBolt(id: string, change: Edit): Promise<void> {
     ]),
   );
 }
-
-/** Names of pictures in what a document, a history or a draft says. */
-const HASH = /[0-9a-f]{64}/g;
-
-/**
- * Takes away the pictures that nothing on this machine names any more: no bolt, on the shelf or in the bin, no step that can
- * be undone, no snapshot, no page on its way in. How many, and how large they were.
- */
-export const sweepAssets = (): Promise<{ count: number; bytes: number }> =>
-  withDb(async (db) => {
-    const used = new Set<string>();
-    for (const store of ['bolts', 'history', 'snapshots', 'settings'] as const) {
-      let cursor = await db.transaction(store).store.openCursor();
-      while (cursor) {
-        for (const [hash] of JSON.stringify(cursor.value).matchAll(HASH)) used.add(hash);
-        cursor = await cursor.continue();
-      }
-    }
-    let [count, bytes] = [0, 0];
-    for (const key of await db.getAllKeys('assets')) {
-      if (used.has(key)) continue;
-      bytes += (await db.get('assets', key))?.size ?? 0;
-      await db.delete('assets', key);
-      count++;
-    }
-    return { count, bytes };
-  });

@@ -47,6 +47,8 @@ interface ShelfSchema extends DBSchema {
   log: { key: Of; value: KeptLine };
   thumbnails: { key: string; value: Blob };
   assets: { key: string; value: Blob };
+  /** When a picture was put on the shelf or named again, ms since 1970: a bolt may be about to name it. */
+  young: { key: string; value: number };
   settings: { key: string; value: unknown };
   snapshots: { key: string; value: Snapshot; indexes: { bolt: string } };
   derived: { key: [bolt: string, name: string]; value: Derived };
@@ -84,7 +86,7 @@ async function open(onClosed: () => void): Promise<Db> {
   const blocked = new Promise<never>((_, reject) => {
     onBlocked = () => reject(new Said(BLOCKED));
   });
-  const opening = openDB<ShelfSchema>('hexaplex', 4, {
+  const opening = openDB<ShelfSchema>('hexaplex', 5, {
     async upgrade(d, from, _, tx) {
       if (from < 1) {
         d.createObjectStore('bolts', { keyPath: 'id' });
@@ -106,6 +108,7 @@ async function open(onClosed: () => void): Promise<Db> {
         }
       }
       if (from < 4) d.createObjectStore('derived', { keyPath: ['bolt', 'name'] });
+      if (from < 5) d.createObjectStore('young');
     },
     blocked: () => onBlocked(),
     // Another window has a newer Hexaplex and wants to bring the shelf up to date: this one makes room.

@@ -1,4 +1,4 @@
-export { copyOfAsset, hasAsset, putAsset, readAsset } from './assets';
+export { claimAssets, copyOfAsset, hasAsset, putAsset, readAsset } from './assets';
 export {
   binBolt,
   editBolt,
@@ -8,7 +8,6 @@ export {
   readRaw,
   readThumbnail,
   removeBolt,
-  sweepAssets,
   Unreadable,
   writeBolt,
   writeThumbnail,
@@ -19,3 +18,4 @@ export type { Write } from './journal';
 export { Saver } from './saver';
 export { readSetting, writeSetting } from './settings';
 export { listSnapshots, removeSnapshot, writeSnapshot } from './snapshots';
+export { sweepAssets } from './sweep';

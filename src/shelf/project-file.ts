@@ -25,11 +25,12 @@ import {
   sha256Of,
   writeCsv,
 } from '../core';
-import { putAsset } from './assets';
-import { readBolt, sweepAssets } from './bolts';
+import { claimAssets, putAsset } from './assets';
+import { readBolt } from './bolts';
 import { headOf, type Snapshot, withDb } from './db';
 import { writeEdits } from './journal';
 import { listSnapshots } from './snapshots';
+import { giveUpAssets, sweepAssets } from './sweep';
 
 /** How far it is, 0 to 1, and a signal that stops it. */
 export type Follow = { onProgress?: (share: number) => void; signal?: AbortSignal };
@@ -189,9 +190,11 @@ export async function proveProjectFile(
  * @throws FileRefused when a picture is missing or another than it says.
  */
 export async function takeProjectFile(file: ProjectFile, id: string, follow: Follow = {}): Promise<void> {
+  const added: string[] = [];
   try {
-    await take(file, id, follow);
+    await take(file, id, follow, added);
   } catch (error) {
+    await giveUpAssets(added);
     await sweepAssets();
     throw error;
   }
@@ -201,12 +204,12 @@ async function take(
   { project, log, snapshots, pictures, preview }: ProjectFile,
   id: string,
   { onProgress, signal }: Follow,
+  added: string[],
 ): Promise<void> {
   const names = [...new Set([project, ...snapshots.map((s) => s.project)].flatMap(assetsOfProject))];
   for (const [n, name] of names.entries()) {
     signal?.throwIfAborted();
-    const there = await withDb((db) => db.getKey('assets', name));
-    if (there === undefined) {
+    if (!(await claimAssets([name]))) {
       const entry = pictures.get(name);
       if (!entry)
         throw new FileRefused(
@@ -215,6 +218,7 @@ async function take(
       const bytes = await pictureOf(name, entry);
       const type = assetOfEntry(entry.filename)?.mime ?? '';
       await putAsset(name, new Blob([bytes], { type }));
+      added.push(name);
     }
     onProgress?.((n + 1) / names.length);
   }
