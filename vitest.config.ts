@@ -3,8 +3,8 @@ import { defineConfig } from 'vitest/config';
 /** Tests that mock modules: each file loads its own. */
 const APART = [
   'src/shelf/upgrade.test.ts',
-  'src/engine/{page-services,index,cut-out,pool}.test.ts',
-  'src/session/{bolt,checks,inks,intake,jobs,mending,motif-art,print-room,proposal,sprites,trial,wall}.test.ts',
+  'src/engine/{page-services,index,cut-out,desk,pool}.test.ts',
+  'src/session/{bolt,checks,inks,intake,jobs,left-work,mending,motif-art,print-room,proposal,sprites,trial,wall}.test.ts',
 ];
 
 export default defineConfig({

@@ -1,6 +1,7 @@
 import { proxy, type Remote, transfer } from 'comlink';
 import { formatOf, formats, type ProofCube, pixelPlan, type Raster, type Rgb } from '../core';
 import { type AssetLoader, type Call, handedOver, long, MOST, reading, type Work } from './bounds';
+import { Desk } from './desk';
 import { knownLines, measureEach, takeLines } from './lines';
 import { isPlainCloth, PROBE } from './plain-cloth';
 import { Pool } from './pool';
@@ -53,7 +54,7 @@ const interactive = new WorkerSlot((s) => (printer.now ? s.setCube(printer.now) 
 /** The workers for long work. */
 const batch = new Pool(2);
 /** Those that read what comes from elsewhere: pages and profiles, and vectors. */
-const pages = new WorkerSlot();
+const pages = new Desk();
 const drawings = new WorkerSlot();
 /** The one that shows things with the cloth on them: it answers a hand at once. */
 const views = new WorkerSlot();
@@ -158,16 +159,18 @@ export const viewPage: Call<'view'> = (...args) =>
 export const split = (...[bytes, ppi, settings, work]: [...Ask<'split'>, Work]) =>
   pages.run((s) => s.split(bytes, ppi, settings, proxy(work.onProgress)), long(work));
 export const keepPieces = (numbers: number[], work: Work) =>
-  pages.run((s) => s.keep(numbers, proxy(work.onProgress)), long(work));
+  pages.finish((s) => s.keep(numbers, proxy(work.onProgress)), long(work));
 export const lookAtPage: Call<'lookAtPage'> = (...args) => pages.run((s) => s.lookAtPage(...args), reading);
 export const leavingPage: Call<'leavingPage'> = (...args) =>
   pages.run((s) => s.leavingPage(...args), reading);
 export const takeDrawing = (
   ...[bytes, ppi, settings, keep, work]: [...Parameters<Services['takeDrawing']>, Work]
 ) =>
-  pages.run((s) => s.takeDrawing(bytes, ppi, settings, keep), long(work)) as ReturnType<Call<'takeDrawing'>>;
-/** The page is done with. */
-export const letGoOfPage = () => pages.end();
+  pages.finish((s) => s.takeDrawing(bytes, ppi, settings, keep), long(work)) as ReturnType<
+    Call<'takeDrawing'>
+  >;
+/** The page is done with; motifs or a drawing that are being kept are finished. */
+export const letGoOfPage = () => pages.clear();
 
 export const joinParts: Call<'joinParts'> = (...args) => pages.run((s) => s.joinParts(...args), reading);
 export const paletteOfPicture: Call<'paletteOfPicture'> = (...args) =>

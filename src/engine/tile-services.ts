@@ -27,19 +27,36 @@ export type SeenTile = { report: JoinReport; bitmap: ImageBitmap };
 /** A tile smaller than this is none, px. */
 const LEAST_PX = 32;
 
-/** A tile from elsewhere that is looked at, and as it was mended last. */
-let tile: { raster: Raster; mended: Raster; key: string } | null = null;
+/** A tile from elsewhere that is looked at, and as it was fixed last, by what was fixed; in the worker of the desk it lies on. */
+type Tile = { key: string; raster: Raster; fixed: { key: string; raster: Raster } };
+const onDesk: { tile?: Tile } = {};
 
-async function tileOf({ bytes, corners, aspect }: TileFile) {
+async function tileOf({ bytes, corners, aspect }: TileFile): Promise<Tile> {
   const key = `${await sha256Of(bytes)}|${JSON.stringify([corners, aspect])}`;
-  if (tile?.key === key) return tile;
+  if (onDesk.tile?.key === key) return onDesk.tile;
   const raster = squarePage(await decodePicture(bytes), corners, aspect);
   if (Math.min(raster.width, raster.height) < LEAST_PX)
     throw new Said(
       `This picture is ${raster.width} x ${raster.height} px. A tile needs ${LEAST_PX} px or more each way.`,
     );
-  tile = { raster, mended: raster, key };
+  const tile = { key, raster, fixed: { key: '', raster } };
+  onDesk.tile = tile;
   return tile;
+}
+
+/** The tile with its joins fixed and its blots healed. */
+async function fixedTile(file: TileFile, { wrap, blots }: TileMending): Promise<Raster> {
+  const tile = await tileOf(file);
+  const key = wrap || blots.length ? JSON.stringify([wrap, blots]) : '';
+  if (!key) return tile.raster;
+  if (tile.fixed.key !== key) {
+    const raster = wrap
+      ? mendWrap(tile.raster, wrap)
+      : { ...tile.raster, data: new Uint8ClampedArray(tile.raster.data) };
+    for (const blot of blots) healSpot(raster, blot);
+    tile.fixed = { key, raster };
+  }
+  return tile.fixed.raster;
 }
 
 const seen = (raster: Raster): SeenTile => ({ report: wrapReport(raster), bitmap: bitmapOf(raster) });
@@ -50,27 +67,19 @@ export const tileServices = {
     return seen((await tileOf(file)).raster);
   },
 
-  async mendTile(file: TileFile, { wrap, blots }: TileMending): Promise<SeenTile> {
-    const mine = await tileOf(file);
-    const mended = wrap
-      ? mendWrap(mine.raster, wrap)
-      : { ...mine.raster, data: new Uint8ClampedArray(mine.raster.data) };
-    for (const blot of blots) healSpot(mended, blot);
-    mine.mended = mended;
-    return seen(mended);
-  },
+  mendTile: async (file: TileFile, mending: TileMending): Promise<SeenTile> =>
+    seen(await fixedTile(file, mending)),
 
   /** How far the blot at a place of the tile reaches, px of it. */
-  async blotAt(file: TileFile, x: number, y: number): Promise<Spot> {
-    return blotAt((await tileOf(file)).mended, x, y);
-  },
+  blotAt: async (file: TileFile, mending: TileMending, x: number, y: number): Promise<Spot> =>
+    blotAt(await fixedTile(file, mending), x, y),
 
-  /** The tile as it was mended last, as a PNG, and the colour that it has most of. */
-  async tileFile(file: TileFile, ppi: number) {
-    const { mended } = await tileOf(file);
-    const png = encodePng(mended, ppi);
-    const { width, height } = mended;
-    const ground = findGround(mended).mean.map(Math.round) as Rgb;
+  /** The tile as it is fixed, as a PNG, and the colour that it has most of. */
+  async tileFile(file: TileFile, mending: TileMending, ppi: number) {
+    const fixed = await fixedTile(file, mending);
+    const png = encodePng(fixed, ppi);
+    const { width, height } = fixed;
+    const ground = findGround(fixed).mean.map(Math.round) as Rgb;
     return { png, sha256: await sha256Of(png), width, height, ground };
   },
 };

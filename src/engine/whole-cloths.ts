@@ -1,13 +1,13 @@
 import { proxy, type Remote, transfer } from 'comlink';
 import type { NotTheSame } from '../core';
 import { type AssetLoader, type Call, handedOver, long, MOST, reading, type Work } from './bounds';
+import { Desk } from './desk';
 import type { ReturnAsk, Returned } from './return-services';
 import type { Services } from './services';
 import type { TileFile } from './tile-services';
-import { WorkerSlot } from './worker-slot';
 
 /** The worker that reads whole cloths from elsewhere: finished tiles, cloths that were drawn on, and sheets of paper. */
-const tiles = new WorkerSlot();
+const tiles = new Desk();
 
 export const takeTile = (file: TileFile, work: Work) =>
   tiles.run((s) => s.takeTile(file), { signal: work.signal, mostMs: MOST.reading });
@@ -15,9 +15,9 @@ export const mendTile = (...[file, mending, work]: [...Parameters<Services['mend
   tiles.run((s) => s.mendTile(file, mending), long(work));
 export const blotAt: Call<'blotAt'> = (...args) => tiles.run((s) => s.blotAt(...args), reading);
 export const tileFile: Call<'tileFile'> = (...args) =>
-  tiles.run((s) => s.tileFile(...args), reading) as ReturnType<Call<'tileFile'>>;
-/** The tile is done with. */
-export const letGoOfTile = () => tiles.end();
+  tiles.finish((s) => s.tileFile(...args), reading) as ReturnType<Call<'tileFile'>>;
+/** The tile is done with; one that is being laid is finished. */
+export const letGoOfTile = () => tiles.clear();
 
 /** Takes back a cloth that was drawn on elsewhere; the worker knows what went out. */
 const withOut = (
@@ -30,7 +30,7 @@ const withOut = (
     guide: Uint8Array<ArrayBuffer> | null,
   ) => Promise<unknown>,
 ) =>
-  tiles.run(async (s) => {
+  tiles.finish(async (s) => {
     if (!(await s.knowsOut(asset))) await s.takeOut(asset, handedOver(await load(asset)));
     return call(
       s,

@@ -15,6 +15,9 @@ export function asThrown(error: unknown): unknown {
 }
 const THROWN = { PictureRefused, Unfit: PictureRefused, FileRefused, ArgumentError, NoMotifs, Said };
 
+/** One call of the services of a worker. */
+export type WorkerCall<T> = (s: Remote<Services>) => Promise<T>;
+
 /** What bounds one piece of work: a signal that stops it, and how long it may take, ms. */
 export type Bounds = { signal?: AbortSignal; mostMs?: number };
 
@@ -39,7 +42,7 @@ export class WorkerSlot {
   ) {}
 
   /** Runs one call. Where it is stopped or takes too long, the worker is ended and all its calls with it. */
-  run<T>(call: (s: Remote<Services>) => Promise<T>, { signal, mostMs }: Bounds = {}): Promise<T> {
+  run<T>(call: WorkerCall<T>, { signal, mostMs }: Bounds = {}): Promise<T> {
     if (signal?.aborted) return Promise.reject(new Stopped('Stopped.'));
     if (!this.remote) {
       this.worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });

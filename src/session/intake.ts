@@ -24,7 +24,6 @@ import {
   type Incoming,
   inspectFile,
   keepPieces,
-  letGoOfPage,
   type PageLook,
   type PageView,
   type ShutInSight,
@@ -33,16 +32,7 @@ import {
   type Work,
 } from '../engine';
 
-export {
-  findPageIn,
-  inspectFile,
-  letGoOfPage,
-  type PageLook,
-  type PageView,
-  type ShutInSight,
-  split,
-  viewPage,
-};
+export { findPageIn, inspectFile, type PageLook, type PageView, type ShutInSight, split, viewPage };
 
 import { putAsset, readAsset } from '../shelf';
 import { edit, record } from './bolt';

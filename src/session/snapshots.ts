@@ -23,7 +23,7 @@ export async function openSnapshots(bolt: Session, id: string) {
 export async function takeSnapshot(bolt: Session, name = ''): Promise<Snapshot | null> {
   const { project, looking } = useBolt.of(bolt).getState();
   if (looking) refuse(bolt, new Said(ONLY_LOOKING));
-  if (!project || looking) return null;
+  if (!project || looking || bolt.closed) return null;
   const kept = useSnapshots.of(bolt);
   const { list } = kept.getState();
   const next = 1 + Math.max(0, ...list.map((s) => Number(/^State (\d+)$/.exec(s.name)?.[1] ?? 0)));

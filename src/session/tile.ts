@@ -47,6 +47,10 @@ export const readTile = (bolt: Session, file: TileFile) =>
 export const mendTileNow = (bolt: Session, file: TileFile, mending: TileMending) =>
   runJob(bolt, TILE, 'Mending the tile.', (work) => mendTile(file, mending, work));
 
+/** Keeping a tile as a job that goes on when the bolt is left. */
+export const layTileNow = (bolt: Session, lay: () => Promise<boolean>) =>
+  runJob(bolt, TILE, 'Laying the tile.', lay, { goesOn: true });
+
 /** The tile of a page: its picture as it came, and where the tile is in it. */
 export const tileOf = ({ bytes }: IncomingPage, { corners, aspect }: IntakeSettings): TileFile => ({
   bytes,
@@ -86,7 +90,7 @@ export async function layTile(
   { widthMm, heightMm, use, colour }: TileLaid,
   origin: Origin,
 ): Promise<boolean> {
-  const made = await tileFile(tileOf(page, settings), 300);
+  const made = await tileFile(tileOf(page, settings), mending, 300);
   const { width, height, ground } = made;
   const ppi = (width / widthMm) * MM_PER_INCH;
   for (const side of [widthMm, heightMm]) {
@@ -145,7 +149,7 @@ export async function mendAgain(
   settings: IntakeSettings,
   mending: TileMending,
 ) {
-  const made = await tileFile(tileOf(page, settings), picture.ppi);
+  const made = await tileFile(tileOf(page, settings), mending, picture.ppi);
   await putAsset(made.sha256, new Blob([made.png], { type: 'image/png' }));
   const { width, height } = made;
   const ppi = (picture.ppi * width) / picture.width;

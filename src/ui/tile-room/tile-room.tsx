@@ -19,6 +19,7 @@ import { useSession } from '@/session/session';
 import {
   blotAt,
   layTile,
+  layTileNow,
   letGoOfTile,
   mendAgain,
   mendingOf,
@@ -95,6 +96,7 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
       left = true;
     };
   }, [file, picture, mend, bolt]);
+  useEffect(() => letGoOfTile, []);
   const bare = project ? isBare(project) : true;
   useEffect(() => {
     if (!first) return;
@@ -106,31 +108,26 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
     );
   }, [first, ppi, as, bare]);
 
-  const leave = (done = false) => {
-    letGoOfTile();
-    onDone(done);
-  };
   const press = async (x: number, y: number) => {
     if (busy) return;
     try {
-      await mend({ ...mending, blots: [...mending.blots, await blotAt(file, x, y)] });
+      await mend({ ...mending, blots: [...mending.blots, await blotAt(file, mending, x, y)] });
     } catch (error) {
       setWrong(textOf(error));
     }
   };
   const lay = async () => {
     if (!laid) return;
-    try {
-      const ok = picture
-        ? await mendAgain(bolt, picture, page, settings, mending)
-        : await layTile(bolt, page, settings, mending, laid, origin);
-      if (ok) leave(true);
-    } catch (error) {
-      setWrong(textOf(error));
-    }
+    setWrong('');
+    const ok = await layTileNow(bolt, () =>
+      picture
+        ? mendAgain(bolt, picture, page, settings, mending)
+        : layTile(bolt, page, settings, mending, laid, origin),
+    );
+    if (ok) onDone(true);
   };
   const save = () =>
-    tileFile(file, ppi).then(
+    tileFile(file, mending, ppi).then(
       ({ png }) =>
         saveFile(new Blob([png], { type: 'image/png' }), `${page.name.replace(/\.[^.]+$/, '')} mended.png`),
       (error) => setWrong(textOf(error)),
@@ -141,7 +138,7 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
   return (
     <Dialog
       open
-      onClose={() => !busy && !mended && leave()}
+      onClose={() => !busy && !mended && onDone(false)}
       maxWidth="md"
       fullWidth
       aria-labelledby="tile-title"
@@ -229,7 +226,7 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
         </Box>
       </DialogContent>
       <DialogActions>
-        <Button onClick={() => leave()}>Leave it</Button>
+        <Button onClick={() => onDone(false)}>Leave it</Button>
         <Button
           variant="contained"
           disabled={!seen || busy || (!!picture && !mended)}

@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Dialog from '@mui/material/Dialog';
 import Typography from '@mui/material/Typography';
-import { startTransition, useCallback, useMemo, useState } from 'react';
+import { startTransition, useCallback, useEffect, useMemo, useState } from 'react';
 import {
   counted,
   DEFAULT_INTAKE,
@@ -24,12 +24,12 @@ import {
   firstGuesses,
   type IncomingPage,
   keepPage,
-  letGoOfPage,
   type Origin,
   split,
 } from '@/session/intake';
 import { runJob, useJob } from '@/session/jobs';
 import { type DraftOf, dropDraft } from '@/session/page-draft';
+import { keepNow, letGoOfPage, PAGE } from '@/session/page-job';
 import { useSession } from '@/session/session';
 import JobProgress from '../../../parts/job-progress';
 import lazyPart from '../../../parts/lazy-part';
@@ -72,9 +72,6 @@ type Props = {
 };
 
 const TileRoom = lazyPart(() => import('../../../tile-room/tile-room'));
-
-/** Taking a page apart, as a job. */
-const PAGE = 'page';
 
 /** One page from paper to separate motifs: squared, cleaned, its paper taken away, split, and looked over. */
 export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props) {
@@ -146,9 +143,9 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   };
   const id = project?.id;
   useKeptDraft(id, page, ppi, settings, sheet?.id, replaces);
+  useEffect(() => letGoOfPage, []);
   const leave = () => {
     if (id) void dropDraft(id);
-    void letGoOfPage();
     onDone();
   };
 
@@ -166,19 +163,19 @@ export default function PageRoom({ page, sheet, draft, replaces, onDone }: Props
   const keep = async () => {
     setWrong('');
     if (!cuts || !ppi) return;
-    const ok = await runJob(bolt, PAGE, 'Keeping the motifs.', (work) =>
+    const ok = await keepNow(bolt, 'Keeping the motifs.', (work) =>
       keepPage(bolt, page, settings, ppi, cuts, origin, work, { sheetId: sheet?.id, ground: ownGround }),
     );
-    if (ok) leave();
+    if (ok) onDone();
   };
 
   const drawing = async () => {
     setWrong('');
     if (!ppi || !look) return;
-    const ok = await runJob(bolt, PAGE, 'Taking the drawing in.', (work) =>
+    const ok = await keepNow(bolt, 'Taking the drawing in.', (work) =>
       keepDrawing(bolt, page, settings, ppi, ownGround, whole.taken, origin, work, sheet?.id),
     );
-    if (ok) leave();
+    if (ok) onDone();
   };
   const go = () => {
     if (kind === 'drawing') return drawing();
