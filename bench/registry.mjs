@@ -182,6 +182,15 @@ export const BENCHES = [
     figures: [],
   },
   {
+    name: 'memory',
+    what: 'memory of the browser with 60 motifs of 4 megapixels, then with one art of 100',
+    run: tsx('keep/memory.mjs'),
+    figures: [
+      { figure: 'most memory, 60 motifs, MB', read: all(/60 motifs, most (\d+) MB/g), most: 900 },
+      { figure: 'most memory, one of 100 megapixels, MB', read: all(/1 motif, most (\d+) MB/g), most: 700 },
+    ],
+  },
+  {
     name: 'file',
     what: 'a bolt of 350 MB as a project file and back',
     run: tsx('keep/project-file.mjs'),

@@ -42,15 +42,16 @@ export const demo = JSON.parse(readFileSync('public/demo/kite-weather.json', 'ut
 
 /**
  * A bolt of many motifs and placements: the demo's motifs in other hues, each a picture of its own; `enlarged` times as many
- * pixels, with a grain of so many levels then.
+ * pixels each way, or to so many `pixels` in all, with a grain of so many levels then.
  */
-export async function largeBolt({ id, motifs, placements, enlarged = 1, grain = 4 }) {
+export async function largeBolt({ id, motifs, placements, enlarged: times = 1, pixels, grain = 4 }) {
   const pictures = [];
   const made = [];
   for (let n = 0; n < motifs; n++) {
     const from = demo.motifs[n % demo.motifs.length];
     const turn = (n * 37) % 360;
-    const size = { width: from.width * enlarged, height: from.height * enlarged };
+    const enlarged = pixels ? Math.sqrt(pixels / (from.width * from.height)) : times;
+    const size = { width: Math.round(from.width * enlarged), height: Math.round(from.height * enlarged) };
     let picture = sharp(`public/demo/assets/${from.asset}.png`).modulate({
       hue: n < demo.motifs.length ? 0 : turn,
     });

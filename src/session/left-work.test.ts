@@ -61,7 +61,8 @@ const { keepDrawing } = await import('./drawing');
 const { takeBackFile } = await import('./drawn-on');
 const { firstGuesses, keepPage } = await import('./intake');
 const { useJobs } = await import('./jobs');
-const { keepNow } = await import('./page-job');
+const { keepDraft, readDraft } = await import('./page-draft');
+const { keepNow, withoutDraft } = await import('./page-job');
 const { takeSnapshot } = await import('./snapshots');
 const { layTile, layTileNow } = await import('./tile');
 
@@ -102,7 +103,8 @@ const WORK: Record<string, (bolt: Session) => Promise<unknown>> = {
   'laying a tile': (bolt) =>
     layTileNow(bolt, () => {
       const laid = { widthMm: 25, heightMm: 25, use: 'cloth', colour: { as: 'itself' } } as const;
-      return layTile(bolt, incoming, DEFAULT_INTAKE, { wrap: null, blots: [] }, laid, origin);
+      const mending = { wrap: null, blots: [] };
+      return withoutDraft(bolt, layTile(bolt, incoming, DEFAULT_INTAKE, mending, laid, origin));
     }),
   'taking a drawing back': (bolt) => {
     edit(bolt, () =>
@@ -133,6 +135,7 @@ test.each(Object.keys(WORK))(
     await writeBolt(newProject(b, 'B'), []);
     shut();
     const mine = await open(a);
+    await keepDraft(a, incoming, { ppi: 300, settings: DEFAULT_INTAKE });
     const done = WORK[what]?.(mine);
     const theirs = await open(b);
     expect([trouble(mine), mine.left, mine.closed, session() === theirs]).toEqual([null, true, false, true]);
@@ -147,6 +150,9 @@ test.each(Object.keys(WORK))(
     const names = after ? assetsOfProject(after.project) : [];
     expect(names.length).toBeGreaterThan(0);
     for (const name of names.filter((n) => n !== 'f'.repeat(64))) expect(await hasAsset(name)).toBe(true);
+    // A page that was kept is not offered again.
+    const comesBack = what === 'taking a drawing back';
+    expect((await readDraft(a))?.name).toBe(comesBack ? incoming.name : undefined);
     expect(await stored(b)).toEqual(before);
     expect(useBolt.getState().project).toBe(unchanged);
     await theirs.close();

@@ -9,14 +9,18 @@ export { letGoOfPage };
 /** The job of the page on its way in: it is taken apart, or kept. */
 export const PAGE = 'page';
 
-/** Keeps what was made of a page, as a job that goes on when the bolt is left. Once it is kept its draft is not needed. */
-export async function keepNow(
+/** The page is kept: its draft is not needed. Where the page was not kept, the draft stays. */
+export async function withoutDraft(bolt: Session, keeping: Promise<boolean>): Promise<boolean> {
+  const id = useBolt.of(bolt).getState().project?.id;
+  const ok = await keeping;
+  if (ok && id) await dropDraft(id).catch(() => {});
+  return ok;
+}
+
+/** Keeps what was made of a page, as a job that goes on when the bolt is left; its draft is dropped before the job ends. */
+export const keepNow = async (
   bolt: Session,
   label: string,
   keep: (work: Required<Work>) => Promise<boolean>,
-): Promise<boolean> {
-  const id = useBolt.of(bolt).getState().project?.id;
-  const ok = await runJob(bolt, PAGE, label, keep, { goesOn: true });
-  if (ok && id) await dropDraft(id);
-  return ok ?? false;
-}
+): Promise<boolean> =>
+  (await runJob(bolt, PAGE, label, (work) => withoutDraft(bolt, keep(work)), { goesOn: true })) ?? false;

@@ -15,6 +15,7 @@ import { counted, DEFAULT_MENDING, type IntakeSettings, isBare, type Motif, size
 import { useBolt } from '@/session/bolt';
 import type { IncomingPage, Origin } from '@/session/intake';
 import { useJob } from '@/session/jobs';
+import { withoutDraft } from '@/session/page-job';
 import { useSession } from '@/session/session';
 import {
   blotAt,
@@ -122,7 +123,7 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
     const ok = await layTileNow(bolt, () =>
       picture
         ? mendAgain(bolt, picture, page, settings, mending)
-        : layTile(bolt, page, settings, mending, laid, origin),
+        : withoutDraft(bolt, layTile(bolt, page, settings, mending, laid, origin)),
     );
     if (ok) onDone(true);
   };

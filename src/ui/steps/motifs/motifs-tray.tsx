@@ -16,8 +16,11 @@ import {
   keepVector,
   sheetFile,
 } from '@/session/intake';
+import { useBusy } from '@/session/jobs';
 import { dropDraft, readDraft } from '@/session/page-draft';
+import { PAGE } from '@/session/page-job';
 import { useSession } from '@/session/session';
+import { TILE } from '@/session/tile';
 import lazyPart from '../../parts/lazy-part';
 import { trim } from '../../parts/lengths';
 import Tray, { Part } from '../../parts/tray';
@@ -73,9 +76,11 @@ export default function MotifsTray() {
   );
   const id = project?.id;
   const [draft, setDraft] = useState<PageDraft | null>(null);
+  // A page that is being kept since the bolt was left is not offered; if it was not kept in the end, it is.
+  const keeping = [useBusy(PAGE), useBusy(TILE)].some(Boolean);
   useEffect(() => {
-    if (id) readDraft(id).then(setDraft, () => {});
-  }, [id]);
+    if (id && !keeping) readDraft(id).then(setDraft, () => {});
+  }, [id, keeping]);
   const goOn = async (from: PageDraft) => {
     setDraft(null);
     try {
@@ -104,7 +109,10 @@ export default function MotifsTray() {
   const rows = shelfRows(project, wanted, sort);
   const asking = project.motifs.filter((m) => m.permission === 'ask').length;
   const idle = project.motifs.filter((m) => !project.placements.some((p) => p.motif === m.id)).length;
-  const done = () => setRooms((all) => all.slice(1));
+  const done = () => {
+    setDraft(null);
+    setRooms((all) => all.slice(1));
+  };
   const room = rooms[0];
   const summary = project.motifs.length
     ? `${project.motifs.length} on the shelf${idle ? `, ${idle} not laid yet` : ', all of them laid'}.${asking ? ` ${asking} to be asked about.` : ''}`
@@ -113,7 +121,7 @@ export default function MotifsTray() {
       : 'Bring in a scan, a drawing or a tile; motifs are cut out for you.';
   return (
     <Tray title="Motifs" summary={summary}>
-      {draft && !rooms.length && (
+      {draft && !rooms.length && !keeping && (
         <Box sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5, display: 'grid', gap: 0.75 }}>
           <Typography variant="body2">
             {draft.name} was on its way in when this window was closed. All that was marked on it is kept.
