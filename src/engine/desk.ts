@@ -1,8 +1,8 @@
 import { type Bounds, type WorkerCall, WorkerSlot } from './worker-slot';
 
 /**
- * A worker with one page, tile or cloth from elsewhere in its memory. When that is done with, the worker ends: at once, or
- * after what still has to be finished, while the next page already has a worker of its own.
+ * A worker that holds one page, tile or cloth from outside in memory. Clearing the desk ends the worker. If calls still
+ * have to finish, the worker ends after the last of them, and the next page gets another worker.
  */
 export class Desk {
   private slot = new WorkerSlot();

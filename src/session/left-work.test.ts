@@ -144,7 +144,7 @@ test.each(Object.keys(WORK))(
     gate.open();
     expect([Boolean(await done), trouble(mine)]).toEqual([true, null]);
     await soon(() => expect(mine.closed).toBe(true));
-    // In the document and the log of its own bolt, written to the disk, with its pictures.
+    // Bolt A has the art in its document and log, and its pictures are stored.
     await soon(async () => expect((await readBolt(a))?.log.at(-1)?.kind).toBe('motifs'));
     const after = await readBolt(a);
     const names = after ? assetsOfProject(after.project) : [];
@@ -159,7 +159,7 @@ test.each(Object.keys(WORK))(
   },
 );
 
-test('a snapshot that is being written when another bolt is opened is of its own bolt', async () => {
+test('a snapshot begun in one bolt stays in that bolt when another is opened meanwhile', async () => {
   const motif = motifOf({ id: 'm', name: 'Kite', asset: 'a'.repeat(64), width: 60, height: 30, ppi: 300 });
   const laid = { id: 'p', motif: 'm', x: 5, y: 6, angle: 0, scale: 1, mirror: false };
   const of = apply(apply(newProject('a', 'A'), addMotifs([motif])), addPlacement(laid));
