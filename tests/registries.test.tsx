@@ -40,6 +40,7 @@ import { laySections } from '../src/ui/steps/lay/sections';
 import ProductsSection from '../src/ui/steps/scale/products-section';
 import ThingsSection from '../src/ui/steps/scale/things/things-section';
 import { sendFormats } from '../src/ui/steps/send/ask';
+import { sourceOf } from './art-source';
 
 const asset = 'a'.repeat(64);
 const kite = motifOf({ id: 'k', name: 'Kite', asset, width: 30, height: 30, ppi: 100 });
@@ -52,10 +53,11 @@ afterEach(() => {
   for (const takeOut of taken.splice(0)) takeOut();
 });
 
-beforeAll(async () => {
+const files = new Map<string, Uint8Array<ArrayBuffer>>();
+beforeAll(() => {
   const art = newRaster(30, 30);
   art.data.fill(255);
-  await services.take(asset, encodePng(art, 100));
+  files.set(asset, encodePng(art, 100));
 });
 
 test('a finding is one object and one line: it is in the report, in words, and can be mended', () => {
@@ -117,13 +119,14 @@ test('a format is one object and one line: Send offers it, and a block is writte
   expect(offered()).not.toContain('PAM');
   taken.push(formats.add(pam));
   expect(offered()).toContain('PAM');
-  const { proof } = await services.exportPicture(
+  const { proof } = await services.send.exportPicture(
     {
       ...{ ground: null, ppi: 100, layout: bolt.layout, cellMm: { width: 25.4, height: 25.4 } },
       ...{ arts: [{ motif: 'k', asset, ppi: 100, from: [], to: [] }], placements: [laid] },
     },
     { format: 'pam', sheet: null, from: { x: 0, y: 0 } },
     () => {},
+    sourceOf(files),
   );
   expect(proof).toMatchObject({ width: 200, height: 100, ppi: 100, faithful: true, joins: true });
 });

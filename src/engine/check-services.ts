@@ -18,7 +18,6 @@ import {
   oklabOf,
   type Placed,
   type Planted,
-  pixelPlan,
   plantFault,
   type Raster,
   type Rgb,
@@ -28,47 +27,46 @@ import {
   scatter,
   sha256Of,
 } from '../core';
-import { ownArt } from './art-store';
+import { planOf, sceneToCheck } from './art/scene';
+import type { ArtSource } from './art/shared-art';
 import type { Progress, SceneRequest } from './protocol';
-import { sceneOf } from './scene';
 import { bitmapOf } from './surface';
-
-const planOf = (r: SceneRequest) => pixelPlan(r.layout, r.cellMm, r.ppi);
 
 /** The check, mending, what is drawn for the eye, and practice. */
 export const checkServices = {
-  check: (request: SceneRequest, options: CheckOptions): CheckReport =>
-    runCheck(sceneOf(request), planOf(request), options),
+  check: async (request: SceneRequest, options: CheckOptions, source: ArtSource): Promise<CheckReport> =>
+    runCheck(await sceneToCheck(request, source), planOf(request), options),
 
-  mend: (
+  mend: async (
     request: SceneRequest,
     options: CheckOptions,
     parts: string[],
     may: { locked: number[]; fillers: Filler[]; only: Finding | null; leave?: Finding[] },
     onProgress: Progress,
-  ): Mended =>
-    mend(sceneOf(request), planOf(request), options, parts, {
+    source: ArtSource,
+  ): Promise<Mended> =>
+    mend(await sceneToCheck(request, source, true), planOf(request), options, parts, {
       ...may,
       locked: new Set(may.locked),
       onProgress,
     }),
 
   /** A piece lifted off a drawing or a tile: its art and what is left of the picture as PNG files, and where it lay, mm. */
-  async liftOff(request: SceneRequest, layer: string, id: string) {
+  async liftOff(request: SceneRequest, layer: string, id: string, source: ArtSource) {
     const asked = request.arts.find((a) => a.motif === layer);
     if (!asked) throw new ArgumentError('Its picture is not there.');
     const { art, healed, at, pxPerMm } = liftOff(
-      sceneOf(request),
+      await sceneToCheck(request, source),
       planOf(request),
       layer,
       id,
-      ownArt(asked.asset),
+      await source.picture(asked),
     );
     return { art: await fileOf(art, asked.ppi), picture: await fileOf(healed, asked.ppi), at, pxPerMm };
   },
 
-  clothMap: (request: SceneRequest, kind: ClothMap) =>
-    bitmapOf(clothMap(sceneOf(request), planOf(request), kind)),
+  clothMap: async (request: SceneRequest, kind: ClothMap, source: ArtSource) =>
+    bitmapOf(clothMap(await sceneToCheck(request, source), planOf(request), kind)),
 
   /** A cloth with a fault in it: this one, or one of its motifs scattered anew; as a picture of its cell where it is drawn. */
   async practise(
@@ -77,8 +75,9 @@ export const checkServices = {
     seed: number,
     madeUp: boolean,
     leads: Map<string, number>,
+    source: ArtSource,
   ): Promise<{ planted: Planted; picture?: PictureFile }> {
-    const { scene, isDrawn } = asThings(sceneOf(request), planOf(request));
+    const { scene, isDrawn } = asThings(await sceneToCheck(request, source, true), planOf(request));
     const laid = new Set(scene.placements.map((p) => p.motif));
     const outlines = new Map(
       [...scene.motifs].flatMap(([id, art]): [string, Outline][] =>

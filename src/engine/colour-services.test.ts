@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { beforeAll, expect, test } from 'vitest';
+import { sourceOf } from '../../tests/art-source';
 import { encodePng, newRaster, projectSchema, type Rgb, rgbOfHex, scenePlacements } from '../core';
 import type { SceneRequest } from './protocol';
 import { services } from './services';
@@ -11,13 +12,16 @@ const BLUE: Rgb = [30, 60, 140];
 const GROUND: Rgb = [240, 230, 210];
 const asset = 'c'.repeat(64);
 
+const files = new Map<string, Uint8Array<ArrayBuffer>>();
+const source = sourceOf(files);
+
 /** A tile half red and half blue, with a thin blue line through the red; one placement inkOf them the other way. */
-beforeAll(async () => {
+beforeAll(() => {
   const r = newRaster(80, 40);
   for (let y = 0; y < 40; y++) {
     for (let x = 0; x < 80; x++) r.data.set([...(x < 40 && y !== 20 ? RED : BLUE), 255], (y * 80 + x) * 4);
   }
-  await services.take(asset, encodePng(r, 100));
+  files.set(asset, encodePng(r, 100));
 });
 
 const art = { asset, ppi: 100, from: [RED, BLUE] };
@@ -42,10 +46,11 @@ const WEARS = [
 ];
 
 test('a motif worn in other inks is drawn so, and counts as those inks on the cloth', async () => {
-  const { file: png } = await services.exportPicture(
+  const { file: png } = await services.send.exportPicture(
     request,
     { format: 'png', sheet: null, from: { x: 0, y: 0 } },
     () => {},
+    source,
   );
   const { data } = await sharp(await png.arrayBuffer())
     .raw()
@@ -55,7 +60,7 @@ test('a motif worn in other inks is drawn so, and counts as those inks on the cl
   expect(at(20, 65)).toEqual(BLUE);
   expect(at(70, 65)).toEqual(RED);
 
-  const { shares, touches } = services.inksOnCloth(request, WEARS, []);
+  const { shares, touches } = await services.colour.inksOnCloth(request, WEARS, [], source);
   expect(shares[0]).toBeCloseTo(0.36, 1);
   expect(Math.abs(shares[1] - shares[2])).toBeLessThan(0.02);
   expect(touches.map((t) => `${t.a}${t.b}`).sort()).toEqual(['01', '02', '12']);
@@ -65,8 +70,7 @@ test('the share of the ground is that of the block which is sent, on shaded scan
   const demo = projectSchema.parse(JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')));
   const some = demo.motifs.filter((m) => /Box kite|Windsock|Cloud curl/.test(m.name));
   const inks = demo.inks.slice(1).map((i) => rgbOfHex(i.hex));
-  for (const m of some)
-    await services.take(m.asset, new Uint8Array(readFileSync(`public/demo/assets/${m.asset}.png`)));
+  for (const m of some) files.set(m.asset, new Uint8Array(readFileSync(`public/demo/assets/${m.asset}.png`)));
   const cloth: SceneRequest = {
     ground: rgbOfHex(demo.inks[0].hex),
     arts: some.map((m) => ({ motif: m.id, asset: m.asset, ppi: m.ppi, from: inks, to: inks })),
@@ -79,11 +83,12 @@ test('the share of the ground is that of the block which is sent, on shaded scan
     ppi: 75,
   };
   const inkOf = some.map(() => inks.map((_, k) => k + 1));
-  const { shares } = services.inksOnCloth(cloth, inkOf, []);
-  const { file: png } = await services.exportPicture(
+  const { shares } = await services.colour.inksOnCloth(cloth, inkOf, [], source);
+  const { file: png } = await services.send.exportPicture(
     { ...cloth, ground: null },
     { format: 'png', sheet: null, from: { x: 0, y: 0 } },
     () => {},
+    source,
   );
   const alpha = await sharp(await png.arrayBuffer())
     .extractChannel(3)
@@ -91,13 +96,13 @@ test('the share of the ground is that of the block which is sent, on shaded scan
     .toBuffer();
   const ground = 1 - alpha.reduce((s, v) => s + v, 0) / alpha.length / 255;
   expect(Math.abs(shares[0] - ground)).toBeLessThan(0.005);
-  expect(Math.abs(services.check(cloth, {}).cover - (1 - ground))).toBeLessThan(0.005);
+  expect(Math.abs((await services.check.check(cloth, {}, source)).cover - (1 - ground))).toBeLessThan(0.005);
   expect(shares.reduce((s, v) => s + v, 0)).toBeCloseTo(1, 6);
 });
 
 test('flat screens come as one black-and-white picture an ink, in register, and tell what is too thin', async () => {
   const steps: number[] = [];
-  const { zip, report } = services.screens(
+  const { zip, report } = await services.colour.screens(
     request,
     WEARS,
     [],
@@ -106,6 +111,7 @@ test('flat screens come as one black-and-white picture an ink, in register, and 
     ['Ground', 'Red', 'Blue'],
     { count: 2, trapMm: 0, lineMm: 1 },
     (s) => steps.push(s),
+    source,
   );
   const files = unzipSync(zip);
   expect(Object.keys(files).sort()).toEqual(['1-red.png', '2-blue.png', 'screens.csv']);
@@ -126,9 +132,17 @@ test('flat screens come as one black-and-white picture an ink, in register, and 
   expect(steps.at(-1)).toBe(1);
   // With marks: room of 12 mm round the same plates, and in it the same in all of them.
   const ask = { count: 2, trapMm: 0, lineMm: 1, marks: true };
-  const marked = unzipSync(
-    services.screens(request, WEARS, [], [GROUND, RED, RED], ['Ground', 'Red', 'Blue'], ask, () => {}).zip,
+  const names = ['Ground', 'Red', 'Blue'];
+  const withMarks = await services.colour.screens(
+    ...([request, WEARS] as const),
+    [],
+    [GROUND, RED, RED],
+    names,
+    ask,
+    () => {},
+    source,
   );
+  const marked = unzipSync(withMarks.zip);
   const room = Math.round(12 / 0.254);
   const [one, other] = await Promise.all(
     ['1-red.png', '2-blue.png'].map((n) =>
@@ -148,10 +162,10 @@ test('flat screens come as one black-and-white picture an ink, in register, and 
   expect(marks).toBeGreaterThan(100);
 });
 
-test('an ink is parted in the two colours of its own part of the art; an even one cannot be', () => {
+test('an ink is parted in the two colours of its own part of the art; an even one cannot be', async () => {
   // Red and blue counted as one ink are found again.
-  const two = services.splitColours([asset], [RED, BLUE], [0, 1]);
+  const two = await services.colour.splitColours(request.arts, [RED, BLUE], [0, 1], source);
   expect(two).toContainEqual(RED);
   expect(two).toContainEqual(BLUE);
-  expect(services.splitColours([asset], [RED, BLUE], [1])).toBeNull();
+  expect(await services.colour.splitColours(request.arts, [RED, BLUE], [1], source)).toBeNull();
 });

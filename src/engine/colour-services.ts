@@ -8,25 +8,24 @@ import {
   inksOnCloth,
   labelsOf,
   type Printed,
+  type ProofCube,
   pixelPlan,
   printedInks,
   type Raster,
   type Rgb,
   renderBlock,
   renderWindow,
-  type Scene,
-  type SceneMotif,
   slug,
   withRegisterMarks,
   writeCsv,
 } from '../core';
-import { cubeNow, plainArt, setCube } from './art-store';
+import { quickScene } from './art/quick-art';
+import { sceneToPrint } from './art/scene';
+import type { ArtSource } from './art/shared-art';
 import { decodePicture } from './decode';
 import { countInks, inFlatColours } from './flat-colours';
 import { type Printer, readPrinter } from './icc';
-import type { Progress, ProofSeen, SceneRequest } from './protocol';
-import { largestOf, quickMotif, quickScene } from './quick-art';
-import { sceneOf } from './scene';
+import type { ArtRequest, Progress, ProofSeen, SceneRequest } from './protocol';
 import { bitmapOf } from './surface';
 
 /** What flat screens are asked for, lengths in mm; `marks`: to lay them over each other by, in room round them. */
@@ -44,18 +43,28 @@ export type ScreenReport = {
 /** The long side of the block that inks are measured on, px. */
 const MEASURED_PX = 900;
 
+/** The pictures of some art, each once, in its own colours. */
+const picturesOf = (arts: ArtRequest[], source: ArtSource): Promise<Raster[]> =>
+  Promise.all([...new Map(arts.map((a) => [a.asset, a])).values()].map((a) => source.picture(a)));
+
 /** Colours: what lies where, what a printer makes of them, and pictures of the cloth in any of them. */
 export const colourServices = {
-  palette: (assets: string[], count?: number) => extractPalette([...new Set(assets)].map(plainArt), count),
+  async palette(arts: ArtRequest[], count: number | undefined, source: ArtSource) {
+    return extractPalette(await picturesOf(arts, source), count);
+  },
 
   /** The inks of a picture file. @throws PictureRefused when it is none. */
   paletteOfPicture: async (bytes: Uint8Array<ArrayBuffer>, count: number) =>
     extractPalette([await decodePicture(bytes)], count),
 
   /** The two colours of one ink's part of some art (`inks`: the colours of all, `which` of them count as it). */
-  splitColours(assets: string[], inks: Rgb[], which: number[]): [Rgb, Rgb] | null {
-    const own = [...new Set(assets)].map((asset): Raster => {
-      const art = plainArt(asset);
+  async splitColours(
+    arts: ArtRequest[],
+    inks: Rgb[],
+    which: number[],
+    source: ArtSource,
+  ): Promise<[Rgb, Rgb] | null> {
+    const own = (await picturesOf(arts, source)).map((art): Raster => {
       const labels = labelsOf(art, inks);
       const data = art.data.slice();
       for (let p = 0; p < labels.length; p++) if (!which.includes(labels[p])) data[p * 4 + 3] = 0;
@@ -66,29 +75,25 @@ export const colourServices = {
   },
 
   readPrinter: (bytes: Uint8Array, seen: ProofSeen): Promise<Printer> => readPrinter(bytes, seen),
-  /** From now on the printer that makes this of every colour is proofed; null: none. */
-  setCube,
-
-  /** What the printer that was set makes of some inks. */
-  printed(inks: Rgb[]): Printed[] {
-    return printedInks(cubeNow(), inks);
-  },
+  /** What a printer makes of some inks. */
+  printed: (inks: Rgb[], cube: ProofCube): Printed[] => printedInks(cube, inks),
 
   /**
    * How much of each ink lies on the cloth, and which touch.
    * @param inkOf for each art, the ink of each colour. @param groundInks those that the ground is split in.
    */
-  inksOnCloth(request: SceneRequest, inkOf: number[][], groundInks: number[]): InksOnCloth {
+  async inksOnCloth(
+    request: SceneRequest,
+    inkOf: number[][],
+    groundInks: number[],
+    source: ArtSource,
+  ): Promise<InksOnCloth> {
     const labels = inkLabels(countInks(inkOf, groundInks));
     const named = inFlatColours(request, labels, inkOf, groundInks);
     const full = pixelPlan(request.layout, request.cellMm, request.ppi);
     const ppi = Math.min(1, MEASURED_PX / Math.max(full.block.width, full.block.height)) * request.ppi;
     const plan = pixelPlan(request.layout, request.cellMm, ppi);
-    const motifs = named.arts.map((a): [string, SceneMotif] => [
-      a.motif,
-      quickMotif(a, ppi, largestOf(request, a.motif)),
-    ]);
-    const scene: Scene = { ...named, motifs: new Map(motifs) };
+    const scene = await quickScene(named, ppi, source);
     const bare = renderBlock({ ...scene, ground: null }, plan);
     let cover = 0;
     for (let i = 3; i < bare.data.length; i += 4) cover += bare.data[i] / 255;
@@ -99,16 +104,22 @@ export const colourServices = {
   },
 
   /** A window of the cloth from its corner, `width` x `height` px at a ppi; a ground may be proofed with it. */
-  clothPicture(request: SceneRequest, window: { width: number; height: number; ppi: number }): ImageBitmap {
+  async clothPicture(
+    request: SceneRequest,
+    window: { width: number; height: number; ppi: number },
+    source: ArtSource,
+  ): Promise<ImageBitmap> {
     const plan = pixelPlan(request.layout, request.cellMm, window.ppi);
-    return bitmapOf(renderWindow(quickScene(request, window.ppi), plan, window.width, window.height));
+    return bitmapOf(
+      renderWindow(await quickScene(request, window.ppi, source), plan, window.width, window.height),
+    );
   },
 
   /**
    * Flat screens of the repeat block, one PNG of one bit a pixel for each ink (black prints), in register, with a report, as a zip.
    * @param inkOf as above. @param shown the inks' colours, ground first. @param names of the inks.
    */
-  screens(
+  async screens(
     request: SceneRequest,
     inkOf: number[][],
     groundInks: number[],
@@ -116,12 +127,15 @@ export const colourServices = {
     names: string[],
     ask: ScreensAsk,
     onProgress: Progress,
-  ): { zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] } {
+    source: ArtSource,
+  ): Promise<{ zip: Uint8Array<ArrayBuffer>; report: ScreenReport[] }> {
     const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
     const { width, height } = plan.block;
     const labels = inkLabels(countInks(inkOf, groundInks));
     const named = inFlatColours(request, labels, inkOf, groundInks);
-    const block = renderBlock(sceneOf(named), plan, { onProgress: (s) => onProgress(s * 0.4) });
+    const block = renderBlock(await sceneToPrint(named, source), plan, {
+      onProgress: (s) => onProgress(s * 0.4),
+    });
     const px = plan.scale.x;
     const options = { count: ask.count, trapPx: ask.trapMm * px, linePx: ask.lineMm * px, printed: shown };
     const files: Record<string, Uint8Array> = {};

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
+import { sourceOf } from '../../tests/art-source';
 import { ifd, tiff } from '../../tests/fuzz/parts';
 import { PictureRefused } from '../core';
 import { decodeCutOut } from '../core/format/png/read';
 import { readSvg } from '../core/format/svg/read';
-import { colouredArt, hasArt, letGoOfArt, putDrawn, sceneMotif, undrawn } from './art-store';
 import { decodeTiff } from './decode';
 import { services } from './services';
 import { drawSvg, startSvg } from './svg';
@@ -148,24 +148,17 @@ describe('vectors', () => {
   });
 
   test('grow with the print: the art is drawn anew, not enlarged', async () => {
-    const draw = async (width: number) =>
-      putDrawn(asset, await services.drawVector(new Uint8Array(file), width));
-    await draw(600);
+    const source = sourceOf(new Map([[asset, new Uint8Array(file)]]));
     const ask = (drawWidth: number) => ({ motif: 'm', asset, ppi: drawWidth, from: [], to: [], drawWidth });
-    expect(undrawn([ask(200), ask(600)])).toEqual([{ asset, width: 200 }]);
-    await draw(200);
-    expect(colouredArt(ask(200)).width).toBe(200);
-    expect(sceneMotif(ask(200)).pyramid.width).toBe(200);
-    await draw(900);
-    expect(colouredArt(ask(900)).width).toBe(900);
-    expect(sceneMotif(ask(900)).pyramid.width).toBe(900);
-    letGoOfArt();
-    expect(hasArt(asset)).toBe(false);
+    const widths = [200, 900, 600];
+    const arts = await source.levels(widths.map((w) => ({ art: ask(w), wanted: [{ scale: 1 }] })));
+    expect(arts.map((a) => a.width)).toEqual(widths);
+    expect((await source.picture(ask(700))).width).toBe(700);
   });
 
   test('one that is not safe never reaches the renderer', async () => {
     const bad = new TextEncoder().encode('<svg width="9" height="9"><script>1</script></svg>');
-    await expect(services.drawVector(bad, 300)).rejects.toThrow(/script/);
+    await expect(services.art.drawVector(bad, 300)).rejects.toThrow(/script/);
   });
 
   test('what the renderer cannot draw is told in words', async () => {

@@ -18,7 +18,6 @@ import {
   renderWindow,
   Said,
   type Scene,
-  type SceneMotif,
   sha256Of,
   svgOf,
   type TraceOptions,
@@ -26,7 +25,9 @@ import {
   traceDifference,
 } from '../core';
 import { decodeCutOut } from '../core/format/png/read';
-import { colouredArt, sceneMotif } from './art-store';
+import { coloured } from './art/coloured';
+import { motifsOf } from './art/scene';
+import type { ArtSource } from './art/shared-art';
 import { decodePicture } from './decode';
 import type { CutArt, PieceRequest } from './protocol';
 import { bitmapOf } from './surface';
@@ -71,6 +72,9 @@ function byColour(byRegion: Map<number, Rgb>): Map<string, { rgb: Rgb; regions: 
   return out;
 }
 
+/** A cell is rounded to whole pixels: pieces are laid a little finer than `ppi`. */
+const SPARE = 1.02;
+
 /** What the workers do with the parts of a motif. */
 export const partServices = {
   /** Pictures of one size as parts in register, trimmed together: paper taken away where they have no alpha. */
@@ -93,13 +97,18 @@ export const partServices = {
    * Pieces laid over each other, the lowest first, as one picture: no finer than `ppi`, nor longer than `mostPx`. `middle`: where
    * the middle of the picture lies, mm from what the pieces lie about.
    */
-  async composePieces(pieces: PieceRequest[], ppi: number, mostPx: number) {
-    const motifs = new Map(
-      pieces.map(({ art, cut }): [string, SceneMotif] => [
-        art.motif,
-        cut ? { pyramid: pyramidOf(cutTo(colouredArt(art), cut)), ppi: art.ppi } : sceneMotif(art),
-      ]),
+  async composePieces(pieces: PieceRequest[], ppi: number, mostPx: number, source: ArtSource) {
+    const motifs = await motifsOf(
+      pieces
+        .filter((p) => !p.cut)
+        .map(({ art, placed }) => ({ art, wanted: [{ scale: (SPARE * placed.scale * ppi) / art.ppi }] })),
+      source,
     );
+    for (const { art, cut } of pieces)
+      if (cut) {
+        const pyramid = pyramidOf(cutTo(coloured(await source.picture(art), art), cut));
+        motifs.set(art.motif, { pyramid, ppi: art.ppi });
+      }
     const placements = pieces.map((p) => p.placed);
     const scene: Scene = { ground: null, motifs, placements };
     const reach = Math.max(

@@ -14,12 +14,9 @@ export class Pool {
     this.free = [...this.all];
   }
 
-  /**
-   * Lends a worker to one piece of work.
-   * @param assets what it will want: a worker that holds most of it already is chosen.
-   */
-  async use<T>(assets: string[], work: (slot: WorkerSlot) => Promise<T>, signal?: AbortSignal): Promise<T> {
-    const slot = await this.take(assets, signal);
+  /** Lends a worker to one piece of work. */
+  async use<T>(work: (slot: WorkerSlot) => Promise<T>, signal?: AbortSignal): Promise<T> {
+    const slot = await this.take(signal);
     try {
       return await work(slot);
     } finally {
@@ -35,13 +32,13 @@ export class Pool {
     }
   }
 
-  private take(assets: string[], signal?: AbortSignal): Promise<WorkerSlot> {
+  private take(signal?: AbortSignal): Promise<WorkerSlot> {
     if (signal?.aborted) return Promise.reject(new Stopped('Stopped.'));
-    const has = (slot: WorkerSlot) => assets.filter((a) => slot.held.has(a)).length;
-    const [best] = [...this.free].sort((a, b) => has(b) - has(a));
-    if (best) {
-      this.free.splice(this.free.indexOf(best), 1);
-      return Promise.resolve(best);
+    // One that is up starts at once.
+    const next = this.free.find((slot) => slot.isUp) ?? this.free[0];
+    if (next) {
+      this.free.splice(this.free.indexOf(next), 1);
+      return Promise.resolve(next);
     }
     return new Promise((resolve, reject) => {
       const stop = () => {

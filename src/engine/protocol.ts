@@ -28,6 +28,8 @@ export type ArtRequest = {
   /** As the printer of the profile in the worker would print it; `warn`: what that changes much is marked. */
   proof?: Proof;
   drawWidth?: number;
+  /** Its thinnest line, mm at scale 1, where that was measured before. */
+  lineMm?: number;
   /** All of it in one ink, lighter and darker as it is. */
   tint?: Rgb;
 };

@@ -1,4 +1,5 @@
 import { type FileFormat, pixelPlan, Said } from '../core';
+import type { ArtSource } from './art/shared-art';
 import type { FileProof, Progress, SceneRequest, SendAsk } from './protocol';
 import { pictureOf } from './send-pictures';
 
@@ -19,12 +20,13 @@ export async function writeLossy(
   ask: SendAsk,
   { mime, finish }: { mime: string } & Lossy,
   onProgress: Progress,
+  source: ArtSource,
 ): Promise<{ file: Blob; proof: Omit<FileProof, 'sha256' | 'crc'> }> {
   if (!request.ground)
     throw new Said('A JPEG has no clear places: send it on its ground, or as a PNG or a TIFF.');
   const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
   const { sheet, from } = ask;
-  const picture = await pictureOf(request, plan, ask);
+  const picture = await pictureOf(request, plan, ask, source);
   const block = picture(from);
   const { width, height } = sheet ?? block;
   if (Math.max(width, height) > MOST.edge || width * height > MOST.px)

@@ -1,8 +1,9 @@
 import { type FileLayer, type PixelPlan, type Prepared, prepare, type Raster, type Rgb, Said } from '../core';
+import { sceneToPrint } from './art/scene';
+import type { ArtSource } from './art/shared-art';
 import { inFlatColours } from './flat-colours';
 import { inksOfScreen } from './icc';
 import type { InksAsk, SceneRequest, SendAsk } from './protocol';
-import { sceneOf } from './scene';
 
 /** A block is held whole to be turned: so many pixels at most. */
 const MOST_TURNED = 80e6;
@@ -37,18 +38,24 @@ const greyTones = pixelwise((from, to, i) => {
 });
 
 /** The picture that is asked for: the cloth, or a motif or an ink of it by itself. */
-export async function pictureOf(request: SceneRequest, plan: PixelPlan, ask: SendAsk): Promise<PictureFrom> {
+export async function pictureOf(
+  request: SceneRequest,
+  plan: PixelPlan,
+  ask: SendAsk,
+  source: ArtSource,
+): Promise<PictureFrom> {
   const { alone, cmyk, profile, turn = 0 } = ask;
   let picture: (window: Window) => Prepared;
   if (!alone) {
-    const scene = sceneOf(request);
+    const scene = await sceneToPrint(request, source);
     picture = (window) => prepare(scene, plan, window);
   } else if ('motif' in alone) {
-    const scene = sceneOf(onlyMotif(request, alone.motif));
+    const scene = await sceneToPrint(onlyMotif(request, alone.motif), source);
     picture = (window) => mapped(prepare(scene, plan, window), greyTones);
   } else {
     const colours = alone.inks.map((_, k): Rgb => (k === alone.ink ? [0, 0, 0] : [255, 255, 255]));
-    const scene = sceneOf(inFlatColours(request, colours, alone.inkOf, alone.groundInks));
+    const flat = inFlatColours(request, colours, alone.inkOf, alone.groundInks);
+    const scene = await sceneToPrint(flat, source);
     picture = (window) => prepare(scene, plan, window);
   }
   if (cmyk && profile) {
@@ -127,12 +134,13 @@ const preparedOf = ({ width, height, data }: Raster): Prepared => ({
 });
 
 /** The layers of a picture, lowest first, as large as it is. @throws Said for layers of a cloth that is turned. */
-export function layersOfPicture(
+export async function layersOfPicture(
   request: SceneRequest,
   plan: PixelPlan,
   { layers, guide, from, turn = 0 }: SendAsk,
   whole: Prepared,
-): FileLayer[] {
+  source: ArtSource,
+): Promise<FileLayer[]> {
   if (!layers) return [];
   if (layers === 'empty')
     return [
@@ -140,55 +148,55 @@ export function layersOfPicture(
       { name: 'Draw here', block: mapped(whole, (data) => new Uint8ClampedArray(data.length)) },
       ...(guide ? [{ name: GUIDE, block: preparedOf(guide), locked: true, beside: true }] : []),
     ];
-  const at = (asked: SceneRequest) => {
-    const scene = sceneOf(asked);
+  const at = async (asked: SceneRequest) => {
+    const scene = await sceneToPrint(asked, source);
     return turned((window) => prepare(scene, plan, window), plan, from, turn);
   };
   if ('inks' in layers)
-    return layers.inks.flatMap(({ name }, k) =>
-      k === 0 && !request.ground ? [] : [{ name, block: inkLayer(request, layers, k, at) }],
+    return each(
+      layers.inks.map(({ name }, k) => ({ name, k })).filter(({ k }) => k > 0 || request.ground),
+      async ({ name, k }) => ({ name, block: await inkLayer(request, layers, k, at) }),
     );
   const lies = request.layers ?? [{ kind: 'placements' as const }];
-  const ground: FileLayer[] = request.ground
-    ? [
-        {
-          name: 'Ground',
-          block: at({ ...request, placements: [], layers: [], grain: undefined }),
-          locked: true,
-        },
-      ]
-    : [];
+  const ground = { name: 'Ground', asked: { ...request, placements: [], layers: [], grain: undefined } };
   const order = [...new Set(request.placements.map((p) => p.motif))];
-  return [
-    ...ground,
-    ...lies.flatMap((layer, n): FileLayer[] => {
-      if (layer.kind !== 'placements')
-        return [
-          { name: `Drawing ${n + 1}`, block: at({ ...bare(request), placements: [], layers: [layer] }) },
-        ];
-      return order.map((motif) => ({
-        name: layers.motifs.find((m) => m.id === motif)?.name ?? 'Motif',
-        block: at(onlyMotif(request, motif)),
-      }));
-    }),
-  ];
+  const parts = lies.flatMap((layer, n) =>
+    layer.kind !== 'placements'
+      ? [{ name: `Drawing ${n + 1}`, asked: { ...bare(request), placements: [], layers: [layer] } }]
+      : order.map((motif) => ({
+          name: layers.motifs.find((m) => m.id === motif)?.name ?? 'Motif',
+          asked: onlyMotif(request, motif),
+        })),
+  );
+  return each([...(request.ground ? [ground] : []), ...parts], async ({ name, asked }) => ({
+    name,
+    block: await at(asked),
+    ...(asked === ground.asked ? { locked: true } : {}),
+  }));
+}
+
+/** One after another, so that each finds in memory what the last one left. */
+async function each<T, U>(list: readonly T[], act: (item: T) => Promise<U>): Promise<U[]> {
+  const out: U[] = [];
+  for (const item of list) out.push(await act(item));
+  return out;
 }
 
 /**
  * One ink's layer: its colour, and of what is not under later inks the share that is it, so that the layers over each other are the cloth.
  */
-function inkLayer(
+async function inkLayer(
   request: SceneRequest,
   { inks, inkOf, groundInks }: InksAsk,
   ink: number,
-  at: (asked: SceneRequest) => Prepared,
-): Prepared {
+  at: (asked: SceneRequest) => Promise<Prepared>,
+): Promise<Prepared> {
   // In red how much of it there is, in green how much of it and of the inks below.
   const told = inks.map((_, k): Rgb => [k === ink ? 255 : 0, k <= ink ? 255 : 0, 0]);
   const flat = inFlatColours(request, told, inkOf, groundInks);
   const [r, g, b] = inks[ink].rgb;
   return mapped(
-    at(flat),
+    await at(flat),
     pixelwise((from, to, i) => {
       to[i] = r;
       to[i + 1] = g;

@@ -4,7 +4,6 @@ import {
   CHANNELS,
   type FileLayer,
   formats,
-  type Inflate,
   MM_PER_INCH,
   type Pixels,
   type Prepared,
@@ -16,8 +15,10 @@ import {
   type TestPrintAsk,
 } from '../core';
 import { crc32 } from '../core/format/png/chunk';
+import { sceneToPrint } from './art/scene';
+import type { ArtSource } from './art/shared-art';
+import { inflate } from './inflate';
 import type { FileProof, Progress, SceneRequest, SendAsk } from './protocol';
-import { sceneOf } from './scene';
 import { writeLossy } from './send-lossy';
 import { layersOfPicture, pictureOf } from './send-pictures';
 import { shapesOf, shapesProof } from './send-vector';
@@ -112,17 +113,6 @@ function laidOver(layers: readonly FileLayer[], whole: Prepared): { mean: number
   return { mean: sum / px, apart: apart / px };
 }
 
-/** The platform's own inflate. */
-const inflate: Inflate = () => {
-  const { readable, writable } = new DecompressionStream('deflate');
-  const [into, from] = [writable.getWriter(), readable.getReader()];
-  return {
-    write: (bytes) => into.write(bytes),
-    close: () => into.close(),
-    read: async () => (await from.read()).value ?? null,
-  };
-};
-
 /** The SHA-256 and the CRC-32 of a file, a part at a time. */
 async function sumsOf(file: Blob): Promise<{ sha256: string; crc: number }> {
   const hash = sha256.create();
@@ -151,14 +141,14 @@ type Written = { file: Blob; marks: Int32Array[] };
 type Elsewhere = { marks: Int32Array; over: FileProof['layers'] };
 
 /** The plan of a file, its picture, and the kind of its pixels. @throws ArgumentError for a format that is not sent. */
-async function planned(request: SceneRequest, ask: SendAsk) {
+async function planned(request: SceneRequest, ask: SendAsk, source: ArtSource) {
   const { send, mime = '' } = formats.of(ask.format) ?? {};
   if (!send) throw new ArgumentError(`No file is written as ${ask.format}.`);
   const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
-  const picture = await pictureOf(request, plan, ask);
+  const picture = await pictureOf(request, plan, ask, source);
   const pixels = pixelsWanted(request, ask, send.pixels);
   const block = picture(ask.from);
-  const layers = layersOfPicture(request, plan, ask, block);
+  const layers = await layersOfPicture(request, plan, ask, block, source);
   const { width, height } = ask.sheet ?? block;
   return {
     ...{ send, mime, picture, pixels, channels: CHANNELS[pixels], block, layers, width, height },
@@ -172,20 +162,21 @@ export const sendServices = {
     request: SceneRequest,
     ask: SendAsk,
     onProgress: Progress,
+    source: ArtSource,
   ): Promise<{ file: Blob; proof: FileProof }> {
     const { lossy, mime = '' } = formats.of(ask.format) ?? {};
     if (lossy) {
-      const { file, proof } = await writeLossy(request, ask, { mime, ...lossy }, onProgress);
+      const { file, proof } = await writeLossy(request, ask, { mime, ...lossy }, onProgress, source);
       // What it says of its ppi is read from its own head.
       const head = readPictureHead(new Uint8Array(await file.arrayBuffer()));
       return { file, proof: { ...proof, ...(await sumsOf(file)), ppi: Math.round(head.density?.x ?? 0) } };
     }
-    const written = await sendServices.writePicture(request, ask, onProgress);
-    const elsewhere = await sendServices.cutElsewhere(request, ask);
+    const written = await sendServices.writePicture(request, ask, onProgress, source);
+    const elsewhere = await sendServices.cutElsewhere(request, ask, source);
     onProgress(0.7);
     return {
       file: written.file,
-      proof: await sendServices.provePicture(request, ask, written, elsewhere, onProgress),
+      proof: await sendServices.provePicture(request, ask, written, elsewhere, onProgress, source),
     };
   },
 
@@ -193,7 +184,7 @@ export const sendServices = {
   shapesOf,
 
   /** What a file of shapes is found to be: as another program drew part of it, and as it says itself. */
-  async proveShapes(request: SceneRequest, file: Blob, drawn: Raster): Promise<FileProof> {
+  async proveShapes(request: SceneRequest, file: Blob, drawn: Raster, source: ArtSource): Promise<FileProof> {
     const text = await file.slice(0, 2000).text();
     const said = /width="([\d.]+)mm" height="[\d.]+mm" viewBox="0 0 (\d+) (\d+)"/.exec(text);
     const [mm, width, height] = (said ?? []).slice(1).map(Number);
@@ -205,21 +196,30 @@ export const sendServices = {
         height,
         ppi: Math.round((width / mm) * MM_PER_INCH),
       },
-      ...{ alpha: !request.ground, shapes: true, ...shapesProof(request, drawn) },
+      ...{ alpha: !request.ground, shapes: true, ...(await shapesProof(request, drawn, source)) },
     };
   },
 
   /** A test print of the cloth, as a PDF. */
-  async testPrint(request: SceneRequest, ask: TestPrintAsk): Promise<Blob> {
+  async testPrint(request: SceneRequest, ask: TestPrintAsk, source: ArtSource): Promise<Blob> {
     const { testPrint } = await import('../core/format/pdf/test-print');
     const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
-    const parts = await testPrint(prepare(sceneOf(request), plan), ask);
+    const parts = await testPrint(prepare(await sceneToPrint(request, source), plan), ask);
     return new Blob([...parts], { type: 'application/pdf' });
   },
 
   /** Writes a file; nothing of it is proven yet. */
-  async writePicture(request: SceneRequest, ask: SendAsk, onProgress: Progress): Promise<Written> {
-    const { send, mime, pixels, channels, block, layers, width, height, once } = await planned(request, ask);
+  async writePicture(
+    request: SceneRequest,
+    ask: SendAsk,
+    onProgress: Progress,
+    source: ArtSource,
+  ): Promise<Written> {
+    const { send, mime, pixels, channels, block, layers, width, height, once } = await planned(
+      request,
+      ask,
+      source,
+    );
     const tall = Math.min(height, block.height);
     const marks = [block, ...layers].map(() => new Int32Array(block.height * 2));
     const parts: Blob[] = [];
@@ -243,8 +243,8 @@ export const sendServices = {
   },
 
   /** The block of a file rendered once more as if the cloth were cut elsewhere, and its layers laid over each other. */
-  async cutElsewhere(request: SceneRequest, ask: SendAsk): Promise<Elsewhere> {
-    const { picture, channels, block, layers, once } = await planned(request, ask);
+  async cutElsewhere(request: SceneRequest, ask: SendAsk, source: ArtSource): Promise<Elsewhere> {
+    const { picture, channels, block, layers, once } = await planned(request, ask, source);
     const cut = cutOf(block);
     const moved = picture({ x: ask.from.x + cut.x, y: ask.from.y + cut.y });
     return {
@@ -260,8 +260,9 @@ export const sendServices = {
     { file, marks }: Written,
     { marks: elsewhere, over }: Elsewhere,
     onProgress: Progress,
+    source: ArtSource,
   ): Promise<FileProof> {
-    const { send, pixels, channels, block, height, once } = await planned(request, ask);
+    const { send, pixels, channels, block, height, once } = await planned(request, ask, source);
     let [faithful, joins] = [true, true];
     let read = 0;
     const head = await send.read(

@@ -11,10 +11,11 @@ import {
 } from '../core';
 import { plainShapes } from '../core/format/svg/shapes';
 import { vectorSvg } from '../core/format/svg/vector';
-import { colouredArt } from './art-store';
+import { coloured } from './art/coloured';
+import { sceneToPrint } from './art/scene';
+import type { ArtSource } from './art/shared-art';
 import { PROBE } from './plain-cloth';
 import type { ArtRequest, FileProof, SceneRequest, SendAsk } from './protocol';
-import { sceneOf } from './scene';
 
 /** Edges are drawn a little otherwise by each program; so far off in the middle, or so much of it so far off, is another picture. */
 const FAR = { mean: 2, levels: 90, share: 0.01 };
@@ -40,8 +41,8 @@ function recoloured({ from, to }: ArtRequest): (c: Rgb) => Rgb {
 }
 
 /** A motif in pixels, about its middle. */
-async function pixels(art: ArtRequest): Promise<string> {
-  const raster = colouredArt(art);
+async function pixels(art: ArtRequest, source: ArtSource): Promise<string> {
+  const raster = coloured(await source.picture(art), art);
   const png = encodePng(raster, art.ppi);
   let letters = '';
   for (let at = 0; at < png.length; at += 30_000)
@@ -58,10 +59,16 @@ export async function shapesOf(
   request: SceneRequest,
   { sheet, from, turn = 0, about }: SendAsk,
   drawings: ReadonlyMap<string, Uint8Array>,
+  source: ArtSource,
 ): Promise<Shapes> {
   const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
   const { block } = plan;
-  const copies = copiesIn(sceneOf(request), plan, { x0: 0, y0: 0, x1: block.width, y1: block.height });
+  const copies = copiesIn(await sceneToPrint(request, source), plan, {
+    x0: 0,
+    y0: 0,
+    x1: block.width,
+    y1: block.height,
+  });
   const used = new Set(copies.map((c) => c.art));
   const arts = new Map<string, string>();
   let asShapes = 0;
@@ -69,7 +76,7 @@ export async function shapesOf(
     const drawing = art.tint ? undefined : drawings.get(art.asset);
     const shapes = drawing && plainShapes(drawing, art.drawWidth ?? 1, recoloured(art));
     if (shapes) asShapes++;
-    arts.set(art.motif, shapes ?? (await pixels(art)));
+    arts.set(art.motif, shapes ?? (await pixels(art, source)));
   }
   const cloth = { ground: request.ground, arts, copies, block };
   const lies = turn % 2 ? { width: block.height, height: block.width } : block;
@@ -81,12 +88,17 @@ export async function shapesOf(
 }
 
 /** How far the probe as another program drew it is off the cloth as it is rendered. */
-export function shapesProof(
+export async function shapesProof(
   request: SceneRequest,
   drawn: Raster,
-): Pick<FileProof, 'faithful' | 'joins' | 'error'> {
+  source: ArtSource,
+): Promise<Pick<FileProof, 'faithful' | 'joins' | 'error'>> {
   const plan = pixelPlan(request.layout, request.cellMm, request.ppi);
-  const want = prepare(sceneOf(request), plan, { ...probeFrom(plan), width: PROBE, height: PROBE });
+  const want = prepare(await sceneToPrint(request, source), plan, {
+    ...probeFrom(plan),
+    width: PROBE,
+    height: PROBE,
+  });
   let [sum, most, far] = [0, 0, 0];
   for (let y = 0; y < PROBE; y += 64) {
     const { data } = want.rows(y, Math.min(PROBE, y + 64));

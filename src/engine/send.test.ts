@@ -3,6 +3,7 @@ import { unzipSync } from 'fflate';
 import { fromArrayBuffer } from 'geotiff';
 import sharp from 'sharp';
 import { beforeAll, expect, test } from 'vitest';
+import { sourceOf } from '../../tests/art-source';
 import { encodePng, newRaster, type Rgb } from '../core';
 import { PROBE } from './plain-cloth';
 import type { InksAsk, SceneRequest, SendAsk } from './protocol';
@@ -14,8 +15,11 @@ const BLUE: Rgb = [30, 60, 140];
 const PAPER: Rgb = [240, 230, 210];
 const [tile, disc] = ['a'.repeat(64), 'b'.repeat(64)];
 
+const files = new Map<string, Uint8Array<ArrayBuffer>>();
+const source = sourceOf(files);
+
 /** Half a cell red, half blue; a blue disc with soft edges. */
-beforeAll(async () => {
+beforeAll(() => {
   const r = newRaster(60, 40);
   for (let y = 5; y < 35; y++)
     for (let x = 5; x < 55; x++) r.data.set([...(x < 30 ? RED : BLUE), 255], (y * 60 + x) * 4);
@@ -24,8 +28,8 @@ beforeAll(async () => {
     const a = 15.5 - Math.hypot((p % 40) - 19.5, Math.floor(p / 40) - 19.5);
     d.data.set([...BLUE, Math.round(255 * Math.min(1, Math.max(0, a)))], p * 4);
   }
-  await services.take(tile, encodePng(r, 100));
-  await services.take(disc, encodePng(d, 100));
+  files.set(tile, encodePng(r, 100));
+  files.set(disc, encodePng(d, 100));
 });
 
 const cloth: SceneRequest = {
@@ -55,7 +59,12 @@ const inks: InksAsk = {
   ],
 };
 const sent = async (ask: Partial<SendAsk>, request = cloth) =>
-  services.exportPicture(request, { format: 'png', sheet: null, from: { x: 0, y: 0 }, ...ask }, () => {});
+  services.send.exportPicture(
+    request,
+    { format: 'png', sheet: null, from: { x: 0, y: 0 }, ...ask },
+    () => {},
+    source,
+  );
 const pixels = async (file: Blob | Uint8Array) => {
   const bytes = file instanceof Blob ? new Uint8Array(await file.arrayBuffer()) : file;
   return sharp(bytes).raw().toBuffer({ resolveWithObject: true });
@@ -142,7 +151,7 @@ test('a drawing of shapes stays shapes in an SVG, in its colours, and another pr
   const drawing = readFileSync('public/demo/samples/weather-vane.svg');
   const vane = 'c'.repeat(64);
   const width = 300;
-  services.putDrawn(vane, await services.drawVector(new Uint8Array(drawing), width));
+  files.set(vane, new Uint8Array(drawing));
   const request: SceneRequest = {
     ...{ ...cloth, cellMm: { width: 60, height: 50 } },
     arts: [...cloth.arts, { motif: 'v', asset: vane, ppi: 200, from: [], to: [], drawWidth: width }],
@@ -159,15 +168,16 @@ test('a drawing of shapes stays shapes in an SVG, in its colours, and another pr
     sheet: { width: 900, height: 700 },
     from: { x: 40, y: 60 },
   };
-  const { svg, probe, asShapes } = await services.shapesOf(
+  const { svg, probe, asShapes } = await services.send.shapesOf(
     request,
     ask,
     new Map([[vane, new Uint8Array(drawing)]]),
+    source,
   );
   expect(asShapes).toBe(1);
   expect(svg).toContain('<path');
-  const seen = await services.drawVector(new TextEncoder().encode(probe), PROBE);
-  const proof = await services.proveShapes(request, new Blob([svg]), seen);
+  const seen = await services.art.drawVector(new TextEncoder().encode(probe), PROBE);
+  const proof = await services.send.proveShapes(request, new Blob([svg]), seen, source);
   expect(proof).toMatchObject({
     width: 900,
     height: 700,
@@ -178,16 +188,17 @@ test('a drawing of shapes stays shapes in an SVG, in its colours, and another pr
   });
   // The file itself, drawn, beside the same in pixels.
   const want = await pixels(
-    (await services.exportPicture(request, { ...ask, format: 'png', shapes: false }, () => {})).file,
+    (await services.send.exportPicture(request, { ...ask, format: 'png', shapes: false }, () => {}, source))
+      .file,
   );
-  const drawn = await services.drawVector(new TextEncoder().encode(svg), 900);
+  const drawn = await services.art.drawVector(new TextEncoder().encode(svg), 900);
   let off = 0;
   for (let p = 0; p < 900 * 700; p++)
     for (let c = 0; c < 3; c++) off += Math.abs((drawn.data[p * 4 + c] ?? 0) - (want.data[p * 3 + c] ?? 0));
   expect(off / want.data.length).toBeLessThan(1);
   // A motif out of place is told.
   const moved = { ...request, placements: request.placements.map((p) => ({ ...p, x: p.x + 1.5 })) };
-  expect((await services.proveShapes(moved, new Blob([svg]), seen)).faithful).toBe(false);
+  expect((await services.send.proveShapes(moved, new Blob([svg]), seen, source)).faithful).toBe(false);
 });
 
 test('a TIFF in the inks of a profile is read by another library; without ground, and as a PNG, it is refused', async () => {

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
-import { beforeAll, describe, expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
+import { artStore, sourceOf } from '../../tests/art-source';
 import { encodePng, newRaster, type Rgb, sha256Of } from '../core';
 import type { SceneRequest } from './protocol';
 import { services } from './services';
@@ -28,19 +29,17 @@ const request = (to: Rgb[], ground: Rgb | null): SceneRequest => ({
   ppi: 100,
 });
 
-beforeAll(async () => {
-  expect(services.missing([asset])).toEqual([asset]);
-  await services.take(asset, encodePng(tile(), 100));
-  expect(services.missing([asset])).toEqual([]);
-});
+const files = new Map([[asset, encodePng(tile(), 100)]]);
+const source = sourceOf(files);
 
 describe('the file sent', () => {
   test('is in the colours asked for, on its ground, and its proof says what another decoder sees', async () => {
     const steps: number[] = [];
-    const { file, proof } = await services.exportPicture(
+    const { file, proof } = await services.send.exportPicture(
       request([[10, 200, 30], BLUE], [240, 230, 210]),
       { format: 'png', sheet: null, from: { x: 0, y: 0 } },
       (s) => steps.push(s),
+      source,
     );
     expect(proof).toMatchObject({
       width: 100,
@@ -68,10 +67,11 @@ describe('the file sent', () => {
   });
 
   test('without ground is clear between the motifs', async () => {
-    const { file, proof } = await services.exportPicture(
+    const { file, proof } = await services.send.exportPicture(
       request([RED, BLUE], null),
       { format: 'png', sheet: null, from: { x: 0, y: 0 } },
       () => {},
+      source,
     );
     expect(proof.alpha).toBe(true);
     const { data } = await sharp(await file.arrayBuffer())
@@ -86,7 +86,7 @@ test('an SVG is drawn by another library as the sheet that was asked for', async
   await startSvg(readFileSync('node_modules/@resvg/resvg-wasm/index_bg.wasm'));
   const cloth = request([RED, BLUE], [240, 230, 210]);
   const ask = { sheet: { width: 230, height: 260 }, from: { x: 30, y: 10 } };
-  const svg = await services.exportPicture(cloth, { format: 'svg', ...ask }, () => {});
+  const svg = await services.send.exportPicture(cloth, { format: 'svg', ...ask }, () => {}, source);
   expect(svg.proof).toMatchObject({
     width: 230,
     height: 260,
@@ -95,7 +95,7 @@ test('an SVG is drawn by another library as the sheet that was asked for', async
     joins: true,
     faithful: true,
   });
-  const png = await services.exportPicture(cloth, { format: 'png', ...ask }, () => {});
+  const png = await services.send.exportPicture(cloth, { format: 'png', ...ask }, () => {}, source);
   const want = await sharp(await png.file.arrayBuffer())
     .raw()
     .toBuffer();
@@ -107,20 +107,22 @@ test('an SVG is drawn by another library as the sheet that was asked for', async
   expect(off / want.length).toBeLessThan(0.5);
 });
 
-test('inks, check and wrap proof over the art that was taken in', () => {
-  const inks = services.palette([asset]).inks.map((f) => f.rgb);
-  expect(inks).toContainEqual(RED);
-  expect(inks).toContainEqual(BLUE);
-  expect(services.check(request([RED, BLUE], null), {}).cover).toBeGreaterThan(0.1);
-  expect(services.proveWrap(request([RED, BLUE], [1, 2, 3]), () => {}).exact).toBe(true);
+test('inks, check and wrap proof over the art of the files', async () => {
+  const [art] = request([RED, BLUE], null).arts;
+  const { inks } = await services.colour.palette([art, art], undefined, source);
+  expect(inks.map((f) => f.rgb)).toEqual(expect.arrayContaining([RED, BLUE]));
+  expect((await services.check.check(request([RED, BLUE], null), {}, source)).cover).toBeGreaterThan(0.1);
+  const proof = await services.cloth.proveWrap(request([RED, BLUE], [1, 2, 3]), () => {}, source);
+  expect(proof.exact).toBe(true);
 });
 
-test('art that was never taken in, and art that is let go, is a plain error', () => {
+test('art whose file cannot be had is a plain error', async () => {
+  const lost = artStore().source(async () => {
+    throw new Error('not on this machine');
+  });
   const odd = {
     ...request([RED, BLUE], null),
     arts: [{ motif: 'm', asset: 'f'.repeat(64), ppi: 100, from: [], to: [] }],
   };
-  expect(() => services.check(odd, {})).toThrow(/not in the worker/);
-  services.letGoOfArt();
-  expect(services.missing([asset])).toEqual([asset]);
+  await expect(services.check.check(odd, {}, lost)).rejects.toThrow(/not on this machine/);
 });

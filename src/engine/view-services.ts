@@ -23,9 +23,10 @@ import {
   type View,
   type ViewMap,
 } from '../core';
+import { quickScene } from './art/quick-art';
+import type { ArtSource } from './art/shared-art';
 import { decodePicture } from './decode';
 import type { SceneRequest } from './protocol';
-import { quickScene } from './quick-art';
 import { bitmapSoon } from './surface';
 
 /**
@@ -97,7 +98,11 @@ function mapped(
   return photoMap(photo, view, print, size);
 }
 
-function textureFor(request: SceneRequest, { cloth, quick }: Pick<ThingAsk, 'cloth' | 'quick'>): Texture {
+async function textureFor(
+  request: SceneRequest,
+  { cloth, quick }: Pick<ThingAsk, 'cloth' | 'quick'>,
+  source: ArtSource,
+): Promise<Texture> {
   const fine = textures.get(`${cloth}|fine`);
   const known = fine ?? (quick ? textures.get(`${cloth}|quick`) : undefined);
   if (known) return known;
@@ -105,7 +110,11 @@ function textureFor(request: SceneRequest, { cloth, quick }: Pick<ThingAsk, 'clo
   const most = (LONG[quick ? 'quick' : 'fine'] / Math.max(block.width, block.height)) * 25.4;
   const ppi = Math.min(most, request.ppi);
   const plan = pixelPlan(request.layout, request.cellMm, ppi);
-  const made = textureOf(renderBlock(quickScene(request, ppi), plan), block.width, block.height);
+  const made = textureOf(
+    renderBlock(await quickScene(request, ppi, source), plan),
+    block.width,
+    block.height,
+  );
   textures.keep(`${cloth}|${quick ? 'quick' : 'fine'}`, made);
   return made;
 }
@@ -117,8 +126,8 @@ export const viewServices = {
     if ('parts' in view) standingOf(view, printMm, room);
   },
   /** Renders the cloth that is to be seen on things. */
-  readyCloth(request: SceneRequest, ask: Pick<ThingAsk, 'cloth' | 'quick'>) {
-    textureFor(request, ask);
+  async readyCloth(request: SceneRequest, ask: Pick<ThingAsk, 'cloth' | 'quick'>, source: ArtSource) {
+    await textureFor(request, ask, source);
   },
 
   /** A photograph that comes from elsewhere, no larger than a thing is shown, as a JPEG. */
@@ -142,10 +151,10 @@ export const viewServices = {
     photos.keep(id, await decodePicture(bytes));
   },
 
-  async viewThing(request: SceneRequest, ask: ThingAsk): Promise<ImageBitmap> {
+  async viewThing(request: SceneRequest, ask: ThingAsk, source: ArtSource): Promise<ImageBitmap> {
     const map = mapFor(ask);
     const out = newRaster(map.width, map.height);
-    paintView(map, textureFor(request, ask), { ...ask, rough: ask.quick }, out);
+    paintView(map, await textureFor(request, ask, source), { ...ask, rough: ask.quick }, out);
     const bitmap = await bitmapSoon(out);
     return transfer(bitmap, [bitmap]);
   },

@@ -1,4 +1,4 @@
-import { type Remote, wrap } from 'comlink';
+import { wrap } from 'comlink';
 import { ArgumentError, FileRefused, NoMotifs, PictureRefused, Said } from '../core';
 import type { Services } from './services';
 
@@ -15,8 +15,17 @@ export function asThrown(error: unknown): unknown {
 }
 const THROWN = { PictureRefused, Unfit: PictureRefused, FileRefused, ArgumentError, NoMotifs, Said };
 
+/** The services of a worker as they are called from the page: each answers later. */
+export type Wire = {
+  [D in keyof Services]: {
+    [K in keyof Services[D]]: Services[D][K] extends (...args: infer A) => infer R
+      ? (...args: A) => Promise<Awaited<R>>
+      : never;
+  };
+};
+
 /** One call of the services of a worker. */
-export type WorkerCall<T> = (s: Remote<Services>) => Promise<T>;
+export type WorkerCall<T> = (s: Wire) => Promise<T>;
 
 /** What bounds one piece of work: a signal that stops it, and how long it may take, ms. */
 export type Bounds = { signal?: AbortSignal; mostMs?: number };
@@ -25,40 +34,32 @@ const GONE =
   'This was not finished: the part of Hexaplex that does it did not load, or ran out of memory. See that Hexaplex is still running, close other tabs, and try again.';
 const TOO_LONG = 'This took far longer than it should and was ended. Everything is as it was.';
 
-/** One worker with its own art. Ending it stops whatever it does; the next call starts a fresh one. */
+/** One worker. Ending it stops whatever it does; the next call starts a fresh one. */
 export class WorkerSlot {
   private worker: Worker | undefined;
-  private remote: Remote<Services> | undefined;
+  private remote: Wire | undefined;
   private stops = new Set<(reason: Error) => void>();
-  /** Assets that this worker was given or said it has; another set once it let go of them. */
-  held = new Set<string>();
   /** The last of the calls that must not mix. */
   private turn: Promise<unknown> = Promise.resolve();
-  private begun: Promise<unknown> | undefined;
-
-  /** @param begin what a fresh worker is told before anything else, if there is something to tell. */
-  constructor(
-    private readonly begin: (s: Remote<Services>) => Promise<unknown> | undefined = () => undefined,
-  ) {}
 
   /** Runs one call. Where it is stopped or takes too long, the worker is ended and all its calls with it. */
   run<T>(call: WorkerCall<T>, { signal, mostMs }: Bounds = {}): Promise<T> {
     if (signal?.aborted) return Promise.reject(new Stopped('Stopped.'));
     if (!this.remote) {
       this.worker = new Worker(new URL('./engine.worker.ts', import.meta.url), { type: 'module' });
-      this.remote = wrap<Services>(this.worker);
+      // Comlink's own type does not know services by domain.
+      this.remote = wrap(this.worker) as unknown as Wire;
       // A worker that does not load, or runs out of memory, says nothing to those who wait for it.
       this.worker.addEventListener('error', () => this.end(new Said(GONE)));
-      this.begun = this.begin(this.remote);
     }
-    const { remote, begun } = this;
+    const { remote } = this;
     const stop = () => this.end(new Stopped('Stopped.'));
     signal?.addEventListener('abort', stop);
     const timer =
       mostMs === undefined ? undefined : setTimeout(() => this.end(new FileRefused(TOO_LONG)), mostMs);
     return new Promise<T>((resolve, reject) => {
       this.stops.add(reject);
-      (begun ? begun.then(() => call(remote)) : call(remote))
+      call(remote)
         .then(resolve, (error) => {
           reject(asThrown(error));
           if (error instanceof Error && error.name === 'Unfit') this.end();
@@ -88,7 +89,6 @@ export class WorkerSlot {
     this.worker?.terminate();
     this.worker = undefined;
     this.remote = undefined;
-    this.held = new Set();
     this.turn = Promise.resolve();
     for (const reject of this.stops) reject(reason);
     this.stops.clear();

@@ -16,8 +16,12 @@ export const checking = {
 const never = () => new Promise<never>((_, reject) => unanswered.add(reject));
 const inProcess = {
   ...services,
-  letGoOfArt() {},
-  check: (...asked: Parameters<typeof services.check>) => (checking.on ? services.check(...asked) : never()),
+  cloth: { ...services.cloth, letGo() {} },
+  check: {
+    ...services.check,
+    check: (...asked: Parameters<typeof services.check.check>) =>
+      checking.on ? services.check.check(...asked) : never(),
+  },
 };
 
 type Listener = (event: MessageEvent) => void;

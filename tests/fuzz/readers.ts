@@ -5,7 +5,7 @@ import exifr from 'exifr';
 import { readClip, readPaletteText, readPictureHead, readSolids, readVotes } from '../../src/core';
 import { readOra } from '../../src/core/format/ora/read';
 import { readSvg } from '../../src/core/format/svg/read';
-import { readCutOut, startPng } from '../../src/engine/cut-out';
+import { readCutOut, startPng } from '../../src/engine/art/cut-out';
 import { decodePicture } from '../../src/engine/decode';
 import { readPrinter } from '../../src/engine/icc';
 import { drawSvg, startSvg } from '../../src/engine/svg';

@@ -11,6 +11,7 @@ import { beforeAll, describe, expect, test } from 'vitest';
 import { encodePng, newRaster, PAPERS, type Rgb } from '../../src/core';
 import type { SceneRequest, SendAsk } from '../../src/engine/protocol';
 import { services } from '../../src/engine/services';
+import { sourceOf } from '../art-source';
 import { each } from '../each';
 
 const folder = mkdtempSync(join(tmpdir(), 'hexaplex-'));
@@ -36,14 +37,16 @@ const cloth = (ground: Rgb | null): SceneRequest => ({
 });
 const SHEET = { width: 700, height: 500 };
 
-beforeAll(async () => {
+const files = new Map<string, Uint8Array<ArrayBuffer>>();
+const source = sourceOf(files);
+beforeAll(() => {
   const r = newRaster(90, 60);
   for (let p = 0; p < 90 * 60; p++) {
     const shade = (p * 7919) % 9;
     const [a, b, c] = p % 90 < 45 ? RED : BLUE;
     r.data.set([a + shade, b + shade, c + shade, 255], p * 4);
   }
-  await services.take(asset, encodePng(r, 150));
+  files.set(asset, encodePng(r, 150));
 });
 
 /** A file as it would be sent, on the disk. */
@@ -53,10 +56,11 @@ async function file(
   ground: Rgb | null = [244, 236, 220],
 ): Promise<string> {
   const format = name.split('.').at(-1)?.replace('tif', 'tiff') ?? '';
-  const { file: made, proof } = await services.exportPicture(
+  const { file: made, proof } = await services.send.exportPicture(
     cloth(ground),
     { format, sheet: SHEET, from: { x: 13, y: 5 }, about, ...ask },
     () => {},
+    source,
   );
   expect(proof).toMatchObject({ joins: true, faithful: true });
   const path = join(folder, name);
@@ -149,12 +153,13 @@ describe('what other programs say of the files', () => {
     ] as const) {
       const about = { title: 'Kite Weather', description: 'Brisk' };
       const one = { ...cloth([244, 236, 220]), layout: { kind: 'straight' as const, drop: { p: 1, q: 2 } } };
-      const pdf = await services.testPrint(
+      const pdf = await services.send.testPrint(
         { ...one, placements: [{ motif: 'm', x: 12.7, y: 12.7, angle: 0, scale: 0.9, mirror: false }] },
         {
           ...{ paper, ppi: 150, scales: [1], shows: 'sizes', lines: ['100 %'], chips: [], ways: [] },
           ...{ about, measured, fonts: { plain: font, bold: font } },
         },
+        source,
       );
       const path = join(folder, `print-${paper}.pdf`);
       writeFileSync(path, new Uint8Array(await pdf.arrayBuffer()));

@@ -20,6 +20,7 @@ export { type InksOnCloth, inkLabels, inksOnCloth, type Touch } from './on-cloth
 export { extractPalette, type FoundInks } from './palette';
 export { type Plates, platesOf, type RecolourOptions, recolour } from './plates';
 export { cubeColours, marked, type Printed, type ProofCube, printedInks, softProof } from './proof';
+export { RecolourRows } from './recolour-rows';
 export { type Shuffled, type ShuffleRules, sameOrder, shuffleColourway } from './shuffle';
 export { tinted } from './tint';
 export { EYE_KINDS, type EyeKind, eyeMatrix, seenBy } from './vision';

@@ -1,4 +1,5 @@
 export { type Direction, lowDirections } from './cloth/directions';
+export { levelsToCheck } from './cloth/levels-to-check';
 export { layingOutlineOf, outlineOfArt } from './cloth/measures';
 export { isPiece, layerOfPiece } from './cloth/piece-name';
 export type { Frame } from './cloth/read-layers';
@@ -6,6 +7,7 @@ export { type Dismissed, matchDismissed } from './dismissed';
 export { enoughText, type SentScore } from './enough';
 export type { Evenness } from './evenness';
 export type { Found } from './found';
+export { rendersEdges } from './hairline/measure';
 export type {
   Extent,
   Fault,
@@ -31,7 +33,7 @@ export { type Mended, mend, mendParts } from './mending/mend';
 export { asThings, cellPicture } from './practice/as-things';
 export { type Marked, markPin } from './practice/lesson';
 export { faults, type Planted, plantFault, toldAs } from './practice/plant';
-export { type LinePicture, lineIn, linePictureOf, thinnestLine } from './print-limits/line';
+export { type LinePicture, levelForLines, lineIn, linePictureOf, thinnestLine } from './print-limits/line';
 export {
   allKinds,
   type Finding,

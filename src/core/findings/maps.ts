@@ -49,7 +49,7 @@ export function clothMap(scene: Scene, plan: PixelPlan, kind: ClothMap): Raster 
 }
 
 /** A map is seen, so it is drawn finer than a check needs. */
-const DETAIL = 5;
+export const DETAIL = 5;
 
 type Tone = (p: number) => readonly [number, number, number];
 

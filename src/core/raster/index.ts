@@ -2,8 +2,10 @@ export { busyAcross, busyAt, busyOf } from './busy';
 export { nearerThan, thinnerThan } from './discs';
 export { distanceTo } from './distance';
 export { labelAreas, labelOnTorus } from './label';
+export { LevelRows, levelBytes, pyramidIn } from './level-rows';
 export {
   type Level,
+  levelSizes,
   levelsFrom,
   type Pyramid,
   pyramidOf,

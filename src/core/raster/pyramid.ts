@@ -6,24 +6,27 @@ export type Level = { width: number; height: number; data: Uint8ClampedArray };
 /** Area-average levels of a raster, each half the one before; level 0 is the raster itself, premultiplied. */
 export type Pyramid = { width: number; height: number; levels: Level[] };
 
-function premultiply(src: Raster): Level {
-  const { data } = src;
-  const out = new Uint8ClampedArray(data.length);
-  for (let i = 0; i < data.length; i += 4) {
+/** Premultiplies `count` pixels of straight RGBA, each channel rounded to the nearest level. */
+export function premultiplyInto(data: Uint8ClampedArray | Uint8Array, out: Uint8ClampedArray, count: number) {
+  for (let i = 0; i < count * 4; i += 4) {
     const a = data[i + 3];
     if (a === 255) {
       out[i] = data[i];
       out[i + 1] = data[i + 1];
       out[i + 2] = data[i + 2];
-      out[i + 3] = 255;
     } else if (a > 0) {
       out[i] = (data[i] * a) / 255;
       out[i + 1] = (data[i + 1] * a) / 255;
       out[i + 2] = (data[i + 2] * a) / 255;
-      out[i + 3] = a;
-    }
+    } else out[i] = out[i + 1] = out[i + 2] = 0;
+    out[i + 3] = a;
   }
-  return { width: src.width, height: src.height, data: out };
+}
+
+function premultiply(src: Raster): Level {
+  const data = new Uint8ClampedArray(src.data.length);
+  premultiplyInto(src.data, data, src.width * src.height);
+  return { width: src.width, height: src.height, data };
 }
 
 /** Straight alpha again, in place of the premultiplied bytes. */
@@ -39,37 +42,59 @@ export function unpremultiply(level: Level): Raster {
   return level;
 }
 
-/** Half size by the mean of each 2 x 2; at an odd edge, of the pixels that are there. */
-function halve(src: Level): Level {
-  const width = (src.width + 1) >> 1;
-  const height = (src.height + 1) >> 1;
-  const out = new Uint8ClampedArray(width * height * 4);
-  const s = src.data;
-  const px = new Uint32Array(s.buffer, s.byteOffset, s.length / 4);
-  for (let y = 0; y < height; y++) {
-    const r0 = 2 * y * src.width;
-    const down = 2 * y + 1 < src.height ? src.width * 4 : 0;
-    for (let x = 0; x < width; x++) {
-      const p = r0 + 2 * x;
-      const i = p * 4;
-      const right = 2 * x + 1 < src.width ? 4 : 0;
-      // Where all four are clear nothing is to be done: of cut-outs and strokes most is.
-      if ((px[p] | px[p + right / 4] | px[p + down / 4] | px[p + (down + right) / 4]) === 0) continue;
-      const o = (y * width + x) * 4;
-      for (let c = 0; c < 4; c++) {
-        const k = i + c;
-        // Rounded to even by the array: neither lighter nor darker on the whole.
-        out[o + c] = (s[k] + s[k + right] + s[k + down] + s[k + down + right]) / 4;
-      }
-    }
+/**
+ * Halves two rows of premultiplied RGBA into one by the mean of each 2 x 2; at an odd edge, of the pixels that are there.
+ * @param below the row under `above`, or the same row again at an odd lower edge. @param width of both rows, px.
+ */
+export function halveRows(
+  above: Uint8ClampedArray,
+  below: Uint8ClampedArray,
+  width: number,
+  out: Uint8ClampedArray,
+) {
+  const [pxAbove, pxBelow] = [above, below].map((row) => new Uint32Array(row.buffer, row.byteOffset, width));
+  const half = (width + 1) >> 1;
+  for (let x = 0; x < half; x++) {
+    const p = 2 * x;
+    const right = p + 1 < width ? 1 : 0;
+    // Where all four are clear nothing is to be done: of cut-outs and strokes most is.
+    if ((pxAbove[p] | pxAbove[p + right] | pxBelow[p] | pxBelow[p + right]) === 0) continue;
+    const [i, j, o] = [p * 4, (p + right) * 4, x * 4];
+    // Rounded to even by the array: neither lighter nor darker on the whole.
+    for (let c = 0; c < 4; c++) out[o + c] = (above[i + c] + above[j + c] + below[i + c] + below[j + c]) / 4;
   }
-  return { width, height, data: out };
+}
+
+/** Half size, each way rounded up. */
+function halve({ width, height, data }: Level): Level {
+  const size = { width: (width + 1) >> 1, height: (height + 1) >> 1 };
+  const out = new Uint8ClampedArray(size.width * size.height * 4);
+  const row = (y: number) => data.subarray(y * width * 4, (y + 1) * width * 4);
+  for (let y = 0; y < size.height; y++)
+    halveRows(
+      row(2 * y),
+      row(Math.min(2 * y + 1, height - 1)),
+      width,
+      out.subarray(y * size.width * 4, (y + 1) * size.width * 4),
+    );
+  return { ...size, data: out };
+}
+
+/** A level is the last when it is this long at most, px. */
+const LAST_PX = 16;
+
+/** The sizes of a picture's levels, px, the picture itself first. */
+export function levelSizes(width: number, height: number): { width: number; height: number }[] {
+  const sizes = [{ width, height }];
+  for (let last = sizes[0]; Math.max(last.width, last.height) > LAST_PX; sizes.push(last))
+    last = { width: (last.width + 1) >> 1, height: (last.height + 1) >> 1 };
+  return sizes;
 }
 
 /** A level and all coarser ones, down to a single pixel row or column of about 16 px. */
 export function levelsFrom(first: Level): Level[] {
   const levels = [first];
-  for (let last = first; Math.max(last.width, last.height) > 16; ) {
+  for (let last = first; Math.max(last.width, last.height) > LAST_PX; ) {
     last = halve(last);
     levels.push(last);
   }

@@ -4,6 +4,7 @@ import { ArgumentError } from '../units';
 import { grainRows, shadeOf, wearOf } from './grain';
 import {
   artOf,
+  asPlaced,
   type Blend,
   layersOf,
   type Placed,
@@ -169,18 +170,6 @@ function layPlacements(
     onProgress?.((n + 1) / placements.length);
   });
 }
-
-/** A drawing as a placement: once a cell, over and under its own copies. */
-const asPlaced = ({
-  art,
-  x,
-  y,
-  scale,
-  blend,
-  opacity,
-}: Extract<SceneLayer, { kind: 'drawing' }>): Placed => ({
-  ...{ motif: art, x, y, angle: 0, scale, mirror: false, blend, opacity },
-});
 
 /** Lays a picture that repeats by itself over a window. */
 function layTile(

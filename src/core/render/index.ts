@@ -26,3 +26,11 @@ export {
 } from './scene';
 export { inkShares, splitPatterns } from './split';
 export { spriteOf } from './sprite';
+export {
+  depthAtScale,
+  finestLevel,
+  levelsToRender,
+  type SceneOutline,
+  scaleOf,
+  type WantedLevel,
+} from './wanted-levels';

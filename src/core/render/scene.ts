@@ -84,7 +84,19 @@ export type Scene = {
 };
 
 const PLACEMENTS: SceneLayer[] = [{ kind: 'placements' }];
-export const layersOf = (scene: Scene): SceneLayer[] => scene.layers ?? PLACEMENTS;
+export const layersOf = (scene: Pick<Scene, 'layers'>): SceneLayer[] => scene.layers ?? PLACEMENTS;
+
+/** A drawing as a placement: once a cell, over and under its own copies. */
+export const asPlaced = ({
+  art,
+  x,
+  y,
+  scale,
+  blend,
+  opacity,
+}: Extract<SceneLayer, { kind: 'drawing' }>): Placed => ({
+  ...{ motif: art, x, y, angle: 0, scale, mirror: false, blend, opacity },
+});
 
 /** What a placement is to the eye: those of one kind are the same thing again. */
 export const kindOfPlaced = ({ like, motif }: Placed): string => like ?? motif;

@@ -1,6 +1,7 @@
 import type { Box, PixelPlan } from '../lattice';
 import { busyAcross, busyAt, busyOf } from '../raster';
 import { type Placed, type SceneMotif, turnOf } from './scene';
+import { depthAtScale } from './wanted-levels';
 
 /** A placement sampled once: premultiplied RGBA whose top left pixel is at (x, y) of the print plane. */
 export type Sprite = { x: number; y: number; width: number; height: number; data: Uint8ClampedArray };
@@ -50,7 +51,7 @@ function viewOf(placed: Placed, art: SceneMotif, plan: PixelPlan) {
   const turn = turnOf(placed, art.ppi, plan);
   const det = turn.xx * turn.yy - turn.xy * turn.yx;
   const size = Math.sqrt(Math.abs(det));
-  const depth = Math.max(0, Math.min(pyramid.levels.length - 1, Math.floor(Math.log2(1 / size) + 1e-9)));
+  const depth = Math.min(pyramid.levels.length - 1, depthAtScale(size));
   const level = pyramid.levels[depth];
   const shrink = 2 ** depth;
   const cx = fine(placed.x * plan.scale.x);

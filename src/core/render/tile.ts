@@ -1,19 +1,12 @@
-import { homeCell, type InCell, type PixelPlan, type Size, timesIn } from '../lattice';
+import { homeCell, type InCell, type PixelPlan, type Size } from '../lattice';
 import { type Level, rowsOf } from '../raster';
 import type { SceneMotif } from './scene';
+import { tilePeriod } from './tile-period';
+import { depthInPeriod } from './wanted-levels';
 
-/** A coarser level that is still finer than what is made, where halving it came out even. */
-function levelFor({ pyramid }: SceneMotif, period: Size): Level {
-  let n = 0;
-  const even = (k: number) => pyramid.width % 2 ** k === 0 && pyramid.height % 2 ** k === 0;
-  while (
-    even(n + 1) &&
-    n + 1 < pyramid.levels.length &&
-    Math.min(pyramid.width / period.width, pyramid.height / period.height) >= 2 ** (n + 1)
-  )
-    n++;
-  return pyramid.levels[n];
-}
+/** A coarser level that is still finer than what is made. */
+const levelFor = ({ pyramid }: SceneMotif, period: Size): Level =>
+  pyramid.levels[depthInPeriod(pyramid, period)];
 
 /**
  * A picture that repeats by itself, as pixels of the cloth: gives a function that fills a row of a window, premultiplied RGBA.
@@ -62,15 +55,8 @@ export function tileRows(
       }
     };
   }
-  const { block, scale } = plan;
-  const periodOf = (mm: number, px: number, per: number) => {
-    const { whole, fits } = timesIn(mm * per, px);
-    return fits ? px / whole : mm * per;
-  };
-  const period = {
-    width: periodOf(size.width, block.width, scale.x),
-    height: periodOf(size.height, block.height, scale.y),
-  };
+  const { block } = plan;
+  const period = tilePeriod(size, plan);
   const whole = (v: number, all: number) => (Number.isInteger(v) && all % v === 0 ? v : all);
   const count = { width: whole(period.width, block.width), height: whole(period.height, block.height) };
   const rows = rowsOf(levelFor(art, period), period, count, true);

@@ -1,7 +1,7 @@
 /** Keeps what was used last, up to a total size; what was used longest ago goes first. */
 export class LruCache<T> {
   private kept = new Map<string, T>();
-  private size = 0;
+  private total = 0;
 
   constructor(
     private readonly most: number,
@@ -20,22 +20,32 @@ export class LruCache<T> {
   keep(key: string, value: T) {
     this.drop(key);
     this.kept.set(key, value);
-    this.size += this.sizeOf(value);
+    this.total += this.sizeOf(value);
     for (const oldest of this.kept.keys()) {
-      if (this.size <= this.most || oldest === key) break;
+      if (this.total <= this.most || oldest === key) break;
       this.drop(oldest);
     }
   }
 
-  clear() {
-    this.kept.clear();
-    this.size = 0;
+  /** The size of all that is kept. */
+  get size(): number {
+    return this.total;
   }
 
-  private drop(key: string) {
+  keys(): IterableIterator<string> {
+    return this.kept.keys();
+  }
+
+  clear() {
+    this.kept.clear();
+    this.total = 0;
+  }
+
+  /** Forgets one. */
+  drop(key: string) {
     const value = this.kept.get(key);
     if (value === undefined) return;
-    this.size -= this.sizeOf(value);
+    this.total -= this.sizeOf(value);
     this.kept.delete(key);
   }
 }

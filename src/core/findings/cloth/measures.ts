@@ -63,7 +63,7 @@ export type ClothMeasures = {
 };
 
 /** Pixels of the picture to each thing on the cloth, and the fewest and most in all. */
-const FINE = { each: 25 * 25, least: 190 * 190, most: 380 * 380 };
+export const FINE = { each: 25 * 25, least: 190 * 190, most: 380 * 380 };
 const FAR = { each: 9 * 9, least: 64 * 64, most: 170 * 170 };
 /** What the eye takes in at once at reading distance, in spacings. */
 const GLANCE = 0.5;

@@ -1,6 +1,6 @@
-import { type PixelPlan, wrapPoint } from '../../lattice';
+import { type Lattice, type PixelPlan, type Point, wrapPoint } from '../../lattice';
 import { reachOf } from '../../lay';
-import { renderWindow } from '../../render';
+import { layersOf, renderWindow, type Scene } from '../../render';
 import { pxToMm } from '../../units';
 import type { ClothMeasures } from '../cloth/measures';
 import type { Found } from '../found';
@@ -23,10 +23,28 @@ export function hairlines(
   plan: PixelPlan,
 ): Hairline[] {
   const out: Hairline[] = [];
+  for (const { p, reach, across } of edgesThatMeet(scene, lattice)) {
+    if (!outlines.get(p.motif)) continue;
+    const found = alongEdge(scene, plan, p, reach, across);
+    if (!found) continue;
+    out.push({
+      kind: 'hairline',
+      severity: 'warning',
+      at: wrapPoint(lattice, across ? { x: p.x + reach.x, y: p.y } : { x: p.x, y: p.y + reach.y }),
+      placements: [p.id ?? ''],
+      ...found,
+      longMm: found.long / (across ? plan.scale.y : plan.scale.x),
+    });
+  }
+  return out;
+}
+
+/** The placements as large as the cell, and in which direction their edges meet their own copies. */
+function* edgesThatMeet(scene: Pick<Scene, 'placements' | 'motifs'>, lattice: Lattice) {
   const steps = [lattice.a, lattice.b];
-  for (const [n, p] of scene.placements.entries()) {
+  for (const p of scene.placements) {
     const art = scene.motifs.get(p.motif);
-    if (!art || !outlines.get(p.motif)) continue;
+    if (!art) continue;
     const mm = (px: number) => pxToMm(px, art.ppi);
     const reach = reachOf(
       { ...p, id: '' },
@@ -37,19 +55,21 @@ export function hairlines(
       const size = step ? Math.abs(across ? step.x : step.y) : 0;
       const own = 2 * (across ? reach.x : reach.y);
       if (!size || own < size * GROUND_LIKE || own > size * (2 - GROUND_LIKE)) continue;
-      const found = alongEdge(scene, plan, p, reach, across);
-      if (!found) continue;
-      out.push({
-        kind: 'hairline',
-        severity: 'warning',
-        at: wrapPoint(lattice, across ? { x: p.x + reach.x, y: p.y } : { x: p.x, y: p.y + reach.y }),
-        placements: [scene.placements[n].id ?? ''],
-        ...found,
-        longMm: found.long / (across ? plan.scale.y : plan.scale.x),
-      });
+      yield { p, reach, across };
     }
   }
-  return out;
+}
+
+/** Whether a check of this scene renders edges at print size. Reads no pixels; what is drawn in pictures may be as large as the cell. */
+export function rendersEdges(
+  scene: Pick<Scene, 'placements' | 'motifs' | 'layers'>,
+  { lattice, scale }: PixelPlan,
+): boolean {
+  const mm = (v: Point) => ({ x: v.x / scale.x, y: v.y / scale.y });
+  return (
+    layersOf(scene).some((l) => l.kind !== 'placements') ||
+    !edgesThatMeet(scene, { a: mm(lattice.a), b: mm(lattice.b) }).next().done
+  );
 }
 
 /** Looks at a strip over the edge of a placement: how wide and long the line there is, and how much it lacks. */

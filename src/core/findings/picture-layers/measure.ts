@@ -18,7 +18,7 @@ export type PictureLayer = Found & { layer: string } & (
 type Tile = Extract<SceneLayer, { kind: 'tile' }>;
 
 /** The long side of what joins are looked at on, px: breaks that print are seen on it. */
-const LOOK_PX = 1400;
+export const LOOK_PX = 1400;
 
 /** Whether nothing is drawn along the edges of a picture: such a one joins, however it is laid. */
 const isClearAtEdges = perShape(({ pyramid }): boolean => {

@@ -1,5 +1,5 @@
 import { distanceTo, type Level, labelAreas } from '../../raster';
-import type { SceneMotif } from '../../render';
+import type { SceneMotif, WantedLevel } from '../../render';
 import { MM_PER_INCH } from '../../units';
 import { perShape } from '../cloth/per-shape';
 import { innerLines } from './inner-line';
@@ -100,6 +100,9 @@ export const thinnestLine = perShape((art: SceneMotif): number => {
   }
   return mm;
 });
+
+/** What measuring the lines of art of so many ppi reads of it. */
+export const levelForLines = (ppi: number): WantedLevel => ({ scale: MM_PER_INCH / PX_MM / ppi });
 
 /** As much of a picture as its lines are measured on: a level, and its ppi. */
 export type LinePicture = { level: Level; ppi: number };

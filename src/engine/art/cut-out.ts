@@ -1,6 +1,6 @@
 import decode, { init } from '@jsquash/png/decode.js';
-import { once, type Raster, readPictureHead } from '../core';
-import { decodeCutOut } from '../core/format/png/read';
+import { once, type Raster, readPictureHead } from '../../core';
+import { decodeCutOut } from '../../core/format/png/read';
 
 /** Makes the decoder ready; `source` is where its code is (the worker's own copy unless a test says). */
 export const startPng = once((source?: Parameters<typeof init>[0]) => init(source));
@@ -10,13 +10,14 @@ let usable = true;
 
 /** Bytes 24 to 28 of a PNG of 8 bits a channel, RGBA, not interlaced: what is kept here is of this kind. */
 const KEPT_KIND = [8, 6, 0, 0, 0];
+export const isRgbaPng = (bytes: Uint8Array): boolean => KEPT_KIND.every((v, n) => bytes[24 + n] === v);
 
 /**
  * The pixels of a cut-out PNG, byte for byte: of the kind that is kept here by compiled code, several times as fast.
  * @throws PictureRefused when it is damaged, or more than it says it is.
  */
 export async function readCutOut(bytes: Uint8Array): Promise<Raster> {
-  if (usable && KEPT_KIND.every((v, n) => bytes[24 + n] === v)) {
+  if (usable && isRgbaPng(bytes)) {
     readPictureHead(bytes);
     const ready = await startPng().catch(() => null);
     if (ready) {

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
 import { beforeAll, expect, test, vi } from 'vitest';
-import { differingPixels, encodePng, PictureRefused, type Raster } from '../core';
-import { decodeCutOut } from '../core/format/png/read';
+import { differingPixels, encodePng, PictureRefused, type Raster } from '../../core';
+import { decodeCutOut } from '../../core/format/png/read';
 import { readCutOut, startPng } from './cut-out';
 
 const [width, height] = [67, 41];
