@@ -18,7 +18,7 @@ import {
   seededRandom,
   softProof,
 } from '../src/core';
-import { readPrinter } from '../src/engine/icc';
+import { readPrinter } from '../src/engine/art/icc';
 import { alike, closeInks, drawShapes, randomInks, randomLines, randomShapes } from '../tests/inks/make-art';
 
 const distance = differenceCiede2000();

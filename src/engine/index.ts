@@ -1,9 +1,12 @@
 export type { AssetLoader } from './art/art-store';
-export type { Work } from './bounds';
 export * from './client';
-export type { ScreenReport, ScreensAsk } from './colour-services';
-export { knownLines, takeLines } from './lines';
-export type { SheetOfPaper } from './paper-services';
+export { knownLines, takeLines } from './client/lines';
+export type { ScreenReport, ScreensAsk } from './services/colour';
+export type { ThingAsk, ThingPlaces } from './services/mockups';
+export type { SheetOfPaper } from './services/paper';
+export type { Returned } from './services/returns';
+export type { SeenTile, TileFile, TileMending } from './services/tiles';
+export type { Work } from './wire/bounds';
 export type {
   ArtRequest,
   CutArt,
@@ -19,9 +22,6 @@ export type {
   SceneRequest,
   SendAsk,
   ShutInSight,
-} from './protocol';
-export { FAR_OFF, linesKey, MARKED } from './protocol';
-export type { Returned } from './return-services';
-export type { SeenTile, TileFile, TileMending } from './tile-services';
-export type { ThingAsk, ThingPlaces } from './view-services';
-export { Stopped } from './worker-slot';
+} from './wire/protocol';
+export { FAR_OFF, linesKey, MARKED } from './wire/protocol';
+export { Stopped } from './wire/worker-slot';

@@ -9,7 +9,7 @@ type Ask<F extends (...args: never) => unknown> = Parameters<F> extends [...infe
 // The work itself, without a worker round it.
 vi.mock('../engine', async () => {
   vi.stubGlobal('OffscreenCanvas', class {});
-  const { layServices } = await import('../engine/lay-services');
+  const { layServices } = await import('../engine/services/lay');
   const later =
     <A extends unknown[], R>(run: (...args: A) => R) =>
     async (...args: A) =>

@@ -5,7 +5,7 @@ import { configure } from '@testing-library/dom';
 import { afterEach, beforeEach, expect, vi } from 'vitest';
 import { GET as mill } from '../../app/stand-ins/mill/solids/route';
 import { GET as scanner } from '../../app/stand-ins/scanner/route';
-import { startSvg } from '../../src/engine/svg';
+import { startSvg } from '../../src/engine/art/svg';
 import { installCanvas } from './canvas';
 import { CLOTH } from './cloth';
 import { catchDownloads } from './downloads';

@@ -6,9 +6,9 @@ import { readClip, readPaletteText, readPictureHead, readSolids, readVotes } fro
 import { readOra } from '../../src/core/format/ora/read';
 import { readSvg } from '../../src/core/format/svg/read';
 import { readCutOut, startPng } from '../../src/engine/art/cut-out';
-import { decodePicture } from '../../src/engine/decode';
-import { readPrinter } from '../../src/engine/icc';
-import { drawSvg, startSvg } from '../../src/engine/svg';
+import { decodePicture } from '../../src/engine/art/decode';
+import { readPrinter } from '../../src/engine/art/icc';
+import { drawSvg, startSvg } from '../../src/engine/art/svg';
 import { withDb } from '../../src/shelf/db';
 import { openProjectFile, takeProjectFile } from '../../src/shelf/project-file';
 

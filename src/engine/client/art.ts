@@ -3,10 +3,10 @@ import { levelForLines, type ProofCube } from '../../core';
 import type { AssetLoader } from '../art/art-store';
 import { plainOf } from '../art/shared-art';
 import { spriteLevels } from '../art/sprite-levels';
-import { reading, type Work, type WorkOf } from '../bounds';
-import type { SpriteAsk } from '../cloth-services';
-import { measureEach } from '../lines';
-import type { ArtRequest, ProofSeen } from '../protocol';
+import type { SpriteAsk } from '../services/cloth';
+import { reading, type Work, type WorkOf } from '../wire/bounds';
+import type { ArtRequest, ProofSeen } from '../wire/protocol';
+import { measureEach } from './lines';
 import { artFrom, artStore, emptyWorkers, inBatch, interactive, pages } from './workers';
 
 /** What the printer that is proofed makes of every colour. */

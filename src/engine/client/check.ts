@@ -1,8 +1,8 @@
 import { proxy } from 'comlink';
 import type { AssetLoader } from '../art/art-store';
-import type { AskOf, Work, WorkOf } from '../bounds';
-import { knownLines } from '../lines';
-import { linesKey, type SceneRequest } from '../protocol';
+import type { AskOf, Work, WorkOf } from '../wire/bounds';
+import { linesKey, type SceneRequest } from '../wire/protocol';
+import { knownLines } from './lines';
 import { artFrom, checker, inBatch } from './workers';
 
 /** The same request with the lines that were measured of its art before. */

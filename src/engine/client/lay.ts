@@ -1,5 +1,5 @@
 import { proxy } from 'comlink';
-import type { AskOf, Call, Work, WorkOf } from '../bounds';
+import type { AskOf, Call, Work, WorkOf } from '../wire/bounds';
 import { inBatch, interactive } from './workers';
 
 export const scatter = (...[request, rules, seed, work]: [...WorkOf<'lay', 'scatter'>, Work]) =>

@@ -1,7 +1,7 @@
 import type { AssetLoader } from '../art/art-store';
-import { type AskOf, type Call, handedOver, reading } from '../bounds';
-import type { ThingAsk } from '../view-services';
-import type { Wire } from '../worker-slot';
+import type { ThingAsk } from '../services/mockups';
+import { type AskOf, type Call, handedOver, reading } from '../wire/bounds';
+import type { Wire } from '../wire/worker-slot';
 import { artFrom, pages, views } from './workers';
 
 export const viewThing = (...[request, ask, load]: [...AskOf<'mockups', 'viewThing'>, AssetLoader]) =>

@@ -1,5 +1,5 @@
 import type { AssetLoader } from '../art/art-store';
-import { type AskOf, type Call, reading, type Work } from '../bounds';
+import { type AskOf, type Call, reading, type Work } from '../wire/bounds';
 import { artFrom, inBatch, interactive, pages } from './workers';
 
 export const joinParts: Call<'parts', 'joinParts'> = (...args) =>

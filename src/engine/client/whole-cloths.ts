@@ -1,10 +1,10 @@
 import { proxy, transfer } from 'comlink';
 import type { NotTheSame } from '../../core';
 import type { AssetLoader } from '../art/art-store';
-import { type Call, handedOver, long, MOST, reading, type Work } from '../bounds';
-import type { ReturnAsk, Returned } from '../return-services';
-import type { TileFile } from '../tile-services';
-import type { Wire } from '../worker-slot';
+import type { ReturnAsk, Returned } from '../services/returns';
+import type { TileFile } from '../services/tiles';
+import { type Call, handedOver, long, MOST, reading, type Work } from '../wire/bounds';
+import type { Wire } from '../wire/worker-slot';
 import { tiles } from './workers';
 
 export const takeTile = (file: TileFile, work: Work) =>

@@ -2,10 +2,10 @@ import { proxy, transfer } from 'comlink';
 import type { Raster } from '../../core';
 import { ArtStore, type AssetLoader } from '../art/art-store';
 import type { ArtSource } from '../art/shared-art';
-import { handedOver, long, MOST, type Work } from '../bounds';
-import { Desk } from '../desk';
-import { Pool } from '../pool';
-import { type WorkerCall, WorkerSlot } from '../worker-slot';
+import { handedOver, long, MOST, type Work } from '../wire/bounds';
+import { Desk } from '../wire/desk';
+import { Pool } from '../wire/pool';
+import { type WorkerCall, WorkerSlot } from '../wire/worker-slot';
 
 /** Answers the hand at once: sprites, forecasts, previews. It reads no files from outside. */
 export const interactive = new WorkerSlot();
