@@ -63,6 +63,33 @@ module.exports = {
       },
     },
     {
+      name: 'session-folders-by-their-door',
+      comment:
+        'One folder of session, and ui, use another through its index; its order is told by the rule against cycles.',
+      severity: 'error',
+      from: { path: '^src/(session/[^/]+|ui|demo)/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/session/[^/]+/[^/]+', pathNot: ['^src/$1/', '/index\\.ts$'] },
+    },
+    {
+      name: 'engine-by-its-door',
+      severity: 'error',
+      from: { path: '^src/session/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^src/engine/', pathNot: '^src/engine/index\\.ts$' },
+    },
+    {
+      name: 'engine-workers-know-no-page',
+      comment: 'Art and services run in workers; the client on the page calls them.',
+      severity: 'error',
+      from: { path: '^src/engine/(art|services|wire)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/engine/client/' },
+    },
+    {
+      name: 'engine-art-knows-no-service',
+      severity: 'error',
+      from: { path: '^src/engine/art/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^src/engine/services/' },
+    },
+    {
       name: 'core-folders-by-their-door',
       comment: 'One folder of core uses another through its index.',
       severity: 'error',

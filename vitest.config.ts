@@ -4,7 +4,7 @@ import { defineConfig } from 'vitest/config';
 const APART = [
   'src/shelf/upgrade.test.ts',
   'src/engine/{services/pages,client/client,wire/desk,wire/pool,art/cut-out}.test.ts',
-  'src/session/{bolt,checks,inks,intake,jobs,left-work,mending,motif-art,print-room,proposal,sprites,trial,wall}.test.ts',
+  'src/session/*/{bolt,checks,inks,intake,jobs,left-work,mending,motif-art,print-room,proposal,sprites,trial,wall}.test.ts',
 ];
 
 export default defineConfig({

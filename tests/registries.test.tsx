@@ -32,8 +32,8 @@ import {
 import { apply } from '../src/core/document';
 import { viewSchema } from '../src/core/products/view';
 import { services } from '../src/engine/services';
-import { things } from '../src/session/things';
-import Sections, { type Section } from '../src/ui/parts/sections';
+import { things } from '../src/session/mockups';
+import Sections, { type Section } from '../src/ui/parts/chrome/sections';
 import GroundSection from '../src/ui/steps/brief/ground-section';
 import GuidesSection from '../src/ui/steps/lay/parts/guides-section';
 import { laySections } from '../src/ui/steps/lay/sections';

@@ -1,4 +1,3 @@
-export type { AssetLoader } from './art/art-store';
 export * from './client';
 export { knownLines, takeLines } from './client/lines';
 export type { ScreenReport, ScreensAsk } from './services/colour';

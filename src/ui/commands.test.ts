@@ -3,8 +3,8 @@ import { expect, test, vi } from 'vitest';
 vi.mock('@/engine', () => ({ Stopped: class extends Error {} }));
 vi.stubGlobal('OffscreenCanvas', class {});
 const { apply, addMotifs, addPlacements, motifOf, newProject } = await import('@/core');
-const { useBolt } = await import('@/session/bolt');
-const { useView } = await import('@/session/view');
+const { useBolt } = await import('@/session/bolt/bolt');
+const { useView } = await import('@/session/cloth/view');
 const { COMMANDS, keysText, press, pressed, withKey } = await import('./commands');
 
 const motif = motifOf({ id: 'm', name: 'm', asset: 'a'.repeat(64), width: 90, height: 90, ppi: 300 });

@@ -9,28 +9,36 @@ import {
   setPlacements,
   showColourway,
 } from '@/core';
-import { turnToBefore } from '@/session/before';
-import { edit, redo, undo } from '@/session/bolt';
-import { sortFindings, useChecks } from '@/session/checks';
-import { changeSelected, inSight, mirrorSelected, select } from '@/session/hold';
-import { fillPatchNow, keepProposal, useProposal } from '@/session/proposal';
-import { session } from '@/session/session';
-import { showFinding } from '@/session/show-finding';
-import { takeSnapshot } from '@/session/snapshots';
-import { keepTrial, useTrial } from '@/session/trial';
+import { edit, redo, takeSnapshot, undo } from '@/session/bolt';
+import {
+  fillPatchNow,
+  keepProposal,
+  keepTrial,
+  showFinding,
+  sortFindings,
+  turnToBefore,
+  useChecks,
+  useProposal,
+  useTrial,
+} from '@/session/check';
 import {
   centreOn,
+  changeSelected,
   fitCell,
   fitWidth,
   HANDS,
+  inSight,
+  mirrorSelected,
   RECUTS,
   recutTo,
   STEPS,
+  select,
   useView,
   VIEW_MODES,
   zoomAbout,
   zoomTo,
-} from '@/session/view';
+} from '@/session/cloth';
+import { session } from '@/session/kernel';
 import { letAllGo } from './cloth/use-grab';
 import { another } from './steps/lay/lay-motif';
 

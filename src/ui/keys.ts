@@ -3,11 +3,9 @@
 import { useSnackbar } from 'notistack';
 import { useEffect } from 'react';
 import { useBolt } from '@/session/bolt';
-import { copySelected, paste } from '@/session/clipboard';
-import { useProposal } from '@/session/proposal';
-import { useSession } from '@/session/session';
-import { useTrial } from '@/session/trial';
-import { textOf } from '@/session/trouble';
+import { useProposal, useTrial } from '@/session/check';
+import { copySelected, paste } from '@/session/cloth';
+import { textOf, useSession } from '@/session/kernel';
 import { press, pressed } from './commands';
 
 /** Keys that fields, lists and sliders need for themselves. */

@@ -7,9 +7,9 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { slug } from '@/core';
-import { boltAsItIs, rescueBolt } from '@/session/bolts';
-import { textOf } from '@/session/trouble';
-import { saveFile } from './parts/save-file';
+import { textOf } from '@/session/kernel';
+import { boltAsItIs, rescueBolt } from '@/session/shelf';
+import { saveFile } from './parts/files/save-file';
 
 /** In the place of a bolt that is not there, or cannot be read: what can be done about it. `why` it cannot be read. */
 export default function NotOpened({

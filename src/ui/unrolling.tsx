@@ -2,7 +2,7 @@
 
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useLastPicture } from './parts/use-last-picture';
+import { useLastPicture } from './parts/chrome/use-last-picture';
 
 /** While a bolt opens: the last picture of its cloth, at once. */
 export default function Unrolling({ id }: { id: string }) {

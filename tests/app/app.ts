@@ -1,5 +1,5 @@
 import { afterAll, test as base, beforeAll } from 'vitest';
-import { useChecks } from '../../src/session/checks';
+import { useChecks } from '../../src/session/check';
 import { withDb } from '../../src/shelf/db';
 import { SMALL } from '../demo';
 import { onScreen, stepsWith } from '../steps';

@@ -3,7 +3,7 @@ import { CacheProvider } from '@emotion/react';
 import { ThemeProvider } from '@mui/material/styles';
 import { fireEvent } from '@testing-library/dom';
 import { createRoot, type Root } from 'react-dom/client';
-import { nextSession } from '../../src/session/session';
+import { nextSession } from '../../src/session/kernel';
 import Editor from '../../src/ui/editor';
 import Shelf from '../../src/ui/shelf/shelf';
 import Notices from '../../src/ui/theme/notices';

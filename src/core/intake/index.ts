@@ -1,20 +1,63 @@
-export { backArt } from './back-art';
-export { type FoundPage, findPage } from './find-page';
-export { type FirstLook, firstLook, PAGE_KINDS, type PageKind } from './first-look';
-export { findGround } from './ground';
-export { hasTop } from './has-top';
+export { backArt, fillUnderInk, flatPart, type LineArt, type Region } from './mask';
 export {
+  type AreaClick,
+  type Backing,
+  type Corners,
   comesBackStraight,
+  cornersAreSound,
   cutByPage,
   cutOffText,
+  DEFAULT_BACKING,
+  DEFAULT_INTAKE,
+  estimatePaper,
+  evenLight,
+  type FoundPage,
+  findGround,
+  findPage,
+  hardShadow,
+  type IntakeSettings,
   type Leaving,
+  leanOf,
   leavingSheet,
   leavingText,
-} from './leaving-sheet';
-export { fillUnderInk, flatPart, type LineArt, type Region } from './line-art';
-export { estimatePaper, evenLight, toneOf } from './paper';
-export { commonBox, composeParts, PART_KINDS, type PartKind, partKindOf } from './parts';
-export { cutTo } from './pieces';
+  PAGE_TOO_LARGE,
+  pageFits,
+  pageMap,
+  pageSize,
+  quarterTurn,
+  type Stroke,
+  squarePage,
+  toneOf,
+  turnCorners,
+  wholePicture,
+} from './page';
+export {
+  artIn,
+  clearWhite,
+  commonBox,
+  composeParts,
+  cutTo,
+  type Drawing,
+  dirtOn,
+  type FirstLook,
+  firstLook,
+  hasTop,
+  histogramOf,
+  NoMotifs,
+  PAGE_KINDS,
+  PART_KINDS,
+  type PageKind,
+  type PartKind,
+  type Piece,
+  partKindOf,
+  piecesOf,
+  type ReadPage,
+  readPage,
+  type ShutIn,
+  splitPieces,
+  toPageOf,
+  wholeDrawing,
+} from './pieces';
 export {
   type Arranged,
   type Arrangement,
@@ -29,41 +72,12 @@ export {
   quartersOnScan,
 } from './quarters';
 export {
-  type AreaClick,
-  type Backing,
-  type Corners,
-  DEFAULT_BACKING,
-  DEFAULT_INTAKE,
-  type IntakeSettings,
-  type Stroke,
-} from './settings';
-export { hardShadow } from './shadow';
-export {
-  artIn,
-  clearWhite,
-  NoMotifs,
-  type Piece,
-  piecesOf,
-  type ReadPage,
-  readPage,
-  type ShutIn,
-  splitPieces,
-  toPageOf,
-} from './split';
-export {
-  cornersAreSound,
-  leanOf,
-  PAGE_TOO_LARGE,
-  pageFits,
-  pageMap,
-  pageSize,
-  quarterTurn,
-  squarePage,
-  turnCorners,
-  wholePicture,
-} from './square';
-export { blotAt, healSpot, type Spot } from './tile/heal';
-export { type JoinReport, wrapReport } from './tile/join';
-export { DEFAULT_MENDING, mendWrap, type WrapMending } from './tile/mend-wrap';
-export { dirtOn, histogramOf } from './tone-picture';
-export { type Drawing, wholeDrawing } from './whole';
+  blotAt,
+  DEFAULT_MENDING,
+  healSpot,
+  type JoinReport,
+  mendWrap,
+  type Spot,
+  type WrapMending,
+  wrapReport,
+} from './tile';

@@ -23,7 +23,7 @@ const drawings = new WorkerSlot();
 export const views = new WorkerSlot();
 
 /** A raster on its way to another worker; it is gone here. */
-export const given = (raster: Raster): Raster => transfer(raster, [raster.data.buffer]);
+const given = (raster: Raster): Raster => transfer(raster, [raster.data.buffer]);
 
 /** A vector at a width, px, by a worker that is ended where it takes too long. */
 export const drawn = (bytes: Uint8Array<ArrayBuffer>, width: number, mostMs: number): Promise<Raster> =>

@@ -37,7 +37,6 @@ export type ArtRequest = {
 /** What the lines of a picture hang on. */
 export const linesKey = ({ asset, ppi, drawWidth }: Pick<ArtRequest, 'asset' | 'ppi' | 'drawWidth'>) =>
   `${asset}|${ppi}|${drawWidth ?? ''}`;
-export const assetOfKey = (key: string) => key.split('|', 1)[0];
 
 export type Proof = 'print' | 'warn';
 

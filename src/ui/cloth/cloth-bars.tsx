@@ -7,16 +7,22 @@ import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { mendParts, resizeDesign, shownColourway, shownGround } from '@/core';
-import { edit, useBolt } from '@/session/bolt';
-import { togglePart } from '@/session/mending';
-import { dropProposal, keepProposal, showOffer, useProposal } from '@/session/proposal';
-import { useSession } from '@/session/session';
-import { blink, sideName, useSnapshots } from '@/session/snapshots';
-import { dropTrial, keepTrial, useTrial } from '@/session/trial';
-import { lookAt, lookedIsMade, recutTo, useView } from '@/session/view';
+import { blink, edit, sideName, useBolt, useSnapshots } from '@/session/bolt';
+import {
+  dropProposal,
+  dropTrial,
+  keepProposal,
+  keepTrial,
+  showOffer,
+  togglePart,
+  useProposal,
+  useTrial,
+} from '@/session/check';
+import { lookAt, lookedIsMade, recutTo, useView } from '@/session/cloth';
+import { useSession } from '@/session/kernel';
 import { withKey } from '../commands';
-import { size, trim } from '../parts/lengths';
-import MotifPicture from '../parts/motif-picture';
+import MotifPicture from '../parts/chrome/motif-picture';
+import { size, trim } from '../parts/fields/lengths';
 
 /** A strip of paper at the head of the cloth. */
 function Strip({ label, children }: { label: string; children: ReactNode }) {

@@ -2,14 +2,11 @@
 
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
-import { useBolt } from '@/session/bolt';
-import { usePieces } from '@/session/picture-pieces';
-import { usePractice } from '@/session/practice';
-import { useProposal } from '@/session/proposal';
-import { useSession } from '@/session/session';
-import { useSnapshots } from '@/session/snapshots';
-import { useTwoStates } from '@/session/two-states';
-import { useView, viewModeSign, zoomAbout } from '@/session/view';
+import { useBolt, useSnapshots } from '@/session/bolt';
+import { usePractice, useProposal, useTwoStates } from '@/session/check';
+import { useView, viewModeSign, zoomAbout } from '@/session/cloth';
+import { usePieces } from '@/session/intake';
+import { useSession } from '@/session/kernel';
 import { layMotif, MOTIF_DRAG } from '../steps/lay/lay-motif';
 import { SURROUND } from '../theme/theme';
 import EyeFilters from './eye-filters';

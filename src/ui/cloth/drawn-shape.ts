@@ -1,5 +1,5 @@
 import type { Point } from '@/core';
-import type { Hand } from '@/session/view';
+import type { Hand } from '@/session/cloth';
 
 /** The shape being drawn, closed, mm of the cloth: a rectangle between two points, or the line itself. */
 export function drawnShape(hand: Hand, line: Point[]): Point[] {

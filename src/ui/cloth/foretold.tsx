@@ -1,11 +1,9 @@
 'use client';
 
 import { useBolt } from '@/session/bolt';
-import { inReach, useForecast } from '@/session/forecast';
-import { atGrabbed, grabbedCopy, withHeld } from '@/session/hold';
-import { useSprites } from '@/session/sprites';
-import { useView } from '@/session/view';
-import { small } from '../parts/lengths';
+import { inReach, useForecast } from '@/session/check';
+import { atGrabbed, grabbedCopy, useSprites, useView, withHeld } from '@/session/cloth';
+import { small } from '../parts/fields/lengths';
 import { Tag } from './handles';
 import { pathOf } from './outline-path';
 import { type Screen, toScreen } from './screen';

@@ -12,7 +12,7 @@ import {
   twinOf,
 } from '@/core';
 
-import { type Recut, useView } from '@/session/view';
+import { type Recut, useView } from '@/session/cloth';
 import { SURROUND } from '../theme/theme';
 import { drawnShape } from './drawn-shape';
 import { Tag } from './handles';

@@ -4,11 +4,18 @@ import { useTheme } from '@mui/material/styles';
 import { type PointerEvent, useRef } from 'react';
 import { cellOf, latticeOf, nearestCopy } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { atGrabbed, beginHold, commitHold, grabbedCopy, grabbedSign, withHeld } from '@/session/hold';
-import { useProposal } from '@/session/proposal';
-import { useSprites } from '@/session/sprites';
-import { useView } from '@/session/view';
-import { trim } from '../parts/lengths';
+import { useProposal } from '@/session/check';
+import {
+  atGrabbed,
+  beginHold,
+  commitHold,
+  grabbedCopy,
+  grabbedSign,
+  useSprites,
+  useView,
+  withHeld,
+} from '@/session/cloth';
+import { trim } from '../parts/fields/lengths';
 import { type Screen, toCloth, toScreen } from './screen';
 
 const CORNERS = [

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import { useEffect, useState } from 'react';
 import { counted, type Project } from '@/core';
-import { allDrawn, useSprites } from '@/session/sprites';
-import { useLastPicture } from '../parts/use-last-picture';
+import { allDrawn, useSprites } from '@/session/cloth';
+import { useLastPicture } from '../parts/chrome/use-last-picture';
 
 /** Whether a bolt that is being opened is not all drawn yet; false from then on, whatever comes in later. */
 export function useUndrawn(project: Project | null): boolean {

@@ -1,8 +1,6 @@
 import type { Box, Placement, Project, SceneSplit, Size } from '@/core';
-import { Brush, type Context, isPlaced, type Seen, type Thing, thingsOn } from '@/session/brush';
-import { withHeld } from '@/session/hold';
-import type { Sprite } from '@/session/sprites';
-import type { Held } from '@/session/view';
+import type { Held, Sprite } from '@/session/cloth';
+import { Brush, type Context, isPlaced, type Seen, type Thing, thingsOn, withHeld } from '@/session/cloth';
 import { type Screen, screenOf } from './screen';
 
 export type Picture = {

@@ -3,9 +3,9 @@
 import Box from '@mui/material/Box';
 import { type PointerEvent, useMemo, useState } from 'react';
 import { cellOf, latticeOf, type Point, type Project, shiftsInto } from '@/core';
-import { useChecks } from '@/session/checks';
-import { cutPiece, type SeenPiece, takePiece, usePieces } from '@/session/picture-pieces';
-import { useView } from '@/session/view';
+import { useChecks } from '@/session/check';
+import { useView } from '@/session/cloth';
+import { cutPiece, type SeenPiece, takePiece, usePieces } from '@/session/intake';
 import { type Screen, toCloth, toScreen } from './screen';
 
 const LINE = '#6A2A5B';

@@ -11,10 +11,8 @@ import {
   type Project,
   wordsOf,
 } from '@/core';
-import { sortFindings, useChecks } from '@/session/checks';
-
-import { usePractice } from '@/session/practice';
-import { useView } from '@/session/view';
+import { sortFindings, useChecks, usePractice } from '@/session/check';
+import { useView } from '@/session/cloth';
 import { type Screen, toCloth, toScreen } from './screen';
 
 const PIN = '#8A5A12';

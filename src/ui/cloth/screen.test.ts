@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
 import { apply, newProject, setLayout } from '../../core';
-import { fileSize, length, size, small } from '../parts/lengths';
+import { fileSize, length, size, small } from '../parts/fields/lengths';
 import { screenOf, toCloth, toScreen } from './screen';
 
 test('screen and cloth turn into each other, and copies sit on whole device pixels', () => {

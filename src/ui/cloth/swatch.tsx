@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import { nth, type Project, sceneSplit, shownColourway } from '@/core';
-import type { Sprite } from '@/session/sprites';
+import type { Sprite } from '@/session/cloth';
 import { Painter } from './painter';
 import { screenOf } from './screen';
 

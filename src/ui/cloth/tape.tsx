@@ -4,8 +4,8 @@ import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { type LengthUnit, mmPer, nth } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { useView } from '@/session/view';
-import { trim } from '../parts/lengths';
+import { useView } from '@/session/cloth';
+import { trim } from '../parts/fields/lengths';
 import { FIGURES, TAPE } from '../theme/theme';
 import { useScreen } from './use-screen';
 

@@ -14,17 +14,35 @@ import {
   setReserves,
   twinOf,
 } from '@/core';
-import { edit, useBolt } from '@/session/bolt';
-import { forgetForecast, letGoInto, wantForecast } from '@/session/forecast';
-import { beginHold, commitHold, grabbedSign, inSight, select, snapped } from '@/session/hold';
-import { endLesson, putPin, usePractice } from '@/session/practice';
-import { dropProposal, useProposal } from '@/session/proposal';
-import { useSession } from '@/session/session';
-import { useSnapshots } from '@/session/snapshots';
-import { useSprites } from '@/session/sprites';
-import { dropTrial, useTrial } from '@/session/trial';
-import { endTwoStates, useTwoStates } from '@/session/two-states';
-import { type Held, useView, viewModeSign, zoomAbout } from '@/session/view';
+import { edit, useBolt, useSnapshots } from '@/session/bolt';
+import {
+  dropProposal,
+  dropTrial,
+  endLesson,
+  endTwoStates,
+  forgetForecast,
+  letGoInto,
+  putPin,
+  usePractice,
+  useProposal,
+  useTrial,
+  useTwoStates,
+  wantForecast,
+} from '@/session/check';
+import {
+  beginHold,
+  commitHold,
+  grabbedSign,
+  type Held,
+  inSight,
+  select,
+  snapped,
+  useSprites,
+  useView,
+  viewModeSign,
+  zoomAbout,
+} from '@/session/cloth';
+import { useSession } from '@/session/kernel';
 import { drawnShape } from './drawn-shape';
 import { insideRecut } from './guides';
 import { type Screen, screenOf, toCloth } from './screen';

@@ -11,18 +11,33 @@ import {
   shownColourway,
   shownGround,
 } from '@/core';
-import { useBolt } from '@/session/bolt';
-import { useClothMap, wantClothMap } from '@/session/cloth-map';
-import { useGrain, wantGrain } from '@/session/grain';
-import { lastAnswer } from '@/session/last-answer';
-import { usePractice } from '@/session/practice';
-import { askPrinted, FAR_OFF, MARKED, type Proof, readyPrinter, usePrinter } from '@/session/printer';
-import { useProposal } from '@/session/proposal';
-import { type Compare, sideOf, useSnapshots } from '@/session/snapshots';
-import { allDrawn, allFine, inTheseColours, useSprites, wantAhead, wantSprites } from '@/session/sprites';
-import { inColours, trialOf, useTrial } from '@/session/trial';
-import { useTwoStates } from '@/session/two-states';
-import { useView, type ViewMode, viewModeSign, WORK_GROUNDS } from '@/session/view';
+import { type Compare, sideOf, useBolt, useSnapshots } from '@/session/bolt';
+import {
+  inColours,
+  trialOf,
+  useClothMap,
+  usePractice,
+  useProposal,
+  useTrial,
+  useTwoStates,
+  wantClothMap,
+} from '@/session/check';
+import {
+  allDrawn,
+  allFine,
+  inTheseColours,
+  useGrain,
+  useSprites,
+  useView,
+  type ViewMode,
+  viewModeSign,
+  WORK_GROUNDS,
+  wantAhead,
+  wantGrain,
+  wantSprites,
+} from '@/session/cloth';
+import { askPrinted, FAR_OFF, MARKED, type Proof, readyPrinter, usePrinter } from '@/session/colour';
+import { lastAnswer } from '@/session/kernel';
 import { eyeFilterId } from './eye-filters';
 import { Painter, type Picture } from './painter';
 import { screenOf } from './screen';

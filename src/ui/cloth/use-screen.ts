@@ -2,7 +2,7 @@
 
 import { useMemo, useSyncExternalStore } from 'react';
 import { useBolt } from '@/session/bolt';
-import { useView } from '@/session/view';
+import { useView } from '@/session/cloth';
 import { type Screen, screenOf } from './screen';
 
 const watch = (changed: () => void) => {

@@ -2,9 +2,7 @@
 
 import { cellOf, imagesOf, latticeOf, shiftsInto, twinOf } from '@/core';
 import { useBolt } from '@/session/bolt';
-
-import { useSprites } from '@/session/sprites';
-import { useView } from '@/session/view';
+import { useSprites, useView } from '@/session/cloth';
 import { pathOf } from './outline-path';
 import { type Screen, toScreen } from './screen';
 

@@ -5,9 +5,9 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { counted } from '@/core';
-import type { OnShelf } from '@/session/bolts';
-import Fold from '../parts/fold';
-import { useObjectUrl } from '../parts/use-object-url';
+import type { OnShelf } from '@/session/shelf';
+import Fold from '../parts/chrome/fold';
+import { useObjectUrl } from '../parts/chrome/use-object-url';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
 

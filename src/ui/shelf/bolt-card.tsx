@@ -11,10 +11,10 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import Link from 'next/link';
 import { useState } from 'react';
-import type { OnShelf } from '@/session/bolts';
-import { labelsOf } from '@/session/labels';
-import { LAYOUT_NAME, size } from '../parts/lengths';
-import { useObjectUrl } from '../parts/use-object-url';
+import { labelsOf } from '@/session/kernel';
+import type { OnShelf } from '@/session/shelf';
+import { useObjectUrl } from '../parts/chrome/use-object-url';
+import { LAYOUT_NAME, size } from '../parts/fields/lengths';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 

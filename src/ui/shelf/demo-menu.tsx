@@ -5,7 +5,7 @@ import ListItemText from '@mui/material/ListItemText';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
-import { demos } from '@/session/bolts';
+import { demos } from '@/session/shelf';
 
 /** The demo bolts, to lay out on the shelf; one that is there already is left as it is. */
 export default function DemoMenu({ there, onLay }: { there: string[]; onLay: (id: string) => void }) {

@@ -1,5 +1,5 @@
 'use client';
 
-import inBrowser from '../parts/in-browser';
+import inBrowser from '../parts/chrome/in-browser';
 
 export default inBrowser('The shelf', () => import('./shelf'));

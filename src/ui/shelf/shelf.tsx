@@ -11,41 +11,36 @@ import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { counted } from '@/core';
+import { giveLabels, jobTrouble, type Labels, readLabels, textOf, useSession } from '@/session/kernel';
+import { askForSpace, type Space } from '@/session/settings';
 import {
+  type Arrived,
   beginBolt,
   beginFrom,
   beginFromBrief,
   duplicateBolt,
   layOutDemo,
   listBolts,
+  lookThrough,
   type OnShelf,
+  PROJECT_FILE,
   putBackOnShelf,
   renameBolt,
-  shelfAtStart,
-  takeOffShelf,
-  throwAway,
-} from '@/session/bolts';
-import { jobTrouble } from '@/session/jobs';
-import { giveLabels, type Labels, readLabels } from '@/session/labels';
-import {
-  type Arrived,
-  lookThrough,
-  PROJECT_FILE,
   saveAsFile,
   saveShelf,
+  shelfAtStart,
   takeFromFile,
+  takeOffShelf,
+  throwAway,
   unsavedFor,
-} from '@/session/project-file';
-import { useSession } from '@/session/session';
-import { askForSpace, type Space } from '@/session/space';
-import { textOf } from '@/session/trouble';
-import FileButton from '../parts/file-button';
-import Growing from '../parts/growing';
-import JobProgress from '../parts/job-progress';
-import JobsList from '../parts/jobs-list';
-import { fileSize } from '../parts/lengths';
-import { saveFile } from '../parts/save-file';
-import { useKeepsNothing } from '../parts/use-keeps-nothing';
+} from '@/session/shelf';
+import JobProgress from '../parts/chrome/job-progress';
+import JobsList from '../parts/chrome/jobs-list';
+import { useKeepsNothing } from '../parts/chrome/use-keeps-nothing';
+import Growing from '../parts/fields/growing';
+import { fileSize } from '../parts/fields/lengths';
+import FileButton from '../parts/files/file-button';
+import { saveFile } from '../parts/files/save-file';
 import { arriving } from './arriving';
 import Bin from './bin';
 import BoltCard from './bolt-card';

@@ -5,7 +5,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { ReactNode } from 'react';
 import { z } from 'zod';
-import inBrowser from '../parts/in-browser';
+import inBrowser from '../parts/chrome/in-browser';
 import { theme } from './theme';
 
 // The page's policy forbids building code from strings.

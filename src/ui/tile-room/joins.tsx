@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from 'react';
 import type { Spot } from '@/core';
-import type { SeenTile } from '@/session/tile';
+import type { SeenTile } from '@/session/intake';
 
 const SIDE = 460;
 const BROKEN = '#A8322D';

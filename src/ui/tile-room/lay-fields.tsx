@@ -6,10 +6,10 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { LIMITS, mmPer, type Project, tileFit, tileFitText } from '@/core';
-import type { TileLaid, TileUse } from '@/session/tile';
-import ColourChoice from '../parts/colour-choice';
-import { size } from '../parts/lengths';
-import NumberField from '../parts/number-field';
+import type { TileLaid, TileUse } from '@/session/intake';
+import ColourChoice from '../parts/fields/colour-choice';
+import { size } from '../parts/fields/lengths';
+import NumberField from '../parts/fields/number-field';
 
 const USES: Record<TileUse, string> = { cloth: 'The cloth itself', under: 'Under all', over: 'Over all' };
 const SAYS: Record<TileUse, string> = {

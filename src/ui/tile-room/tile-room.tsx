@@ -14,9 +14,6 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { counted, DEFAULT_MENDING, type IntakeSettings, isBare, type Motif, sizeMm } from '@/core';
 import { useBolt } from '@/session/bolt';
 import type { IncomingPage, Origin } from '@/session/intake';
-import { useJob } from '@/session/jobs';
-import { withoutDraft } from '@/session/page-job';
-import { useSession } from '@/session/session';
 import {
   blotAt,
   layTile,
@@ -32,11 +29,12 @@ import {
   type TileMending,
   tileFile,
   tileOf,
-} from '@/session/tile';
-import { textOf } from '@/session/trouble';
-import JobProgress from '../parts/job-progress';
-import OriginFields from '../parts/origin-fields';
-import { saveFile } from '../parts/save-file';
+  withoutDraft,
+} from '@/session/intake';
+import { textOf, useJob, useSession } from '@/session/kernel';
+import JobProgress from '../parts/chrome/job-progress';
+import OriginFields from '../parts/fields/origin-fields';
+import { saveFile } from '../parts/files/save-file';
 import Joins from './joins';
 import LayFields from './lay-fields';
 import { joinText } from './tile-words';

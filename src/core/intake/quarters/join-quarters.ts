@@ -1,7 +1,7 @@
 import type { Size } from '../../lattice';
 import { newRaster, type Raster } from '../../raster';
 import { ArgumentError, MM_PER_INCH } from '../../units';
-import { pageMap, quarterTurn } from '../square';
+import { pageMap, quarterTurn } from '../page';
 import { type Arranged, type Arrangement, AS_CAME, arrangeQuarters } from './arrange';
 import { hideCut } from './hide-cut';
 import { commonPaper, gainOf, type Quarter, quarterOf, squaredQuarter } from './quarter';

@@ -1,7 +1,6 @@
 import { labelAreas, type Raster, reduceTo } from '../../raster';
-import { cornersOfArea } from '../outline';
-import type { Corners } from '../settings';
-import { cornersAreSound, wholePicture } from '../square';
+import type { Corners } from '../page';
+import { cornersAreSound, cornersOfArea, wholePicture } from '../page';
 import { cornersByEdges } from './edge-lines';
 
 /** The picture is looked at at most so long, px. */

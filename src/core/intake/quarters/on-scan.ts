@@ -1,7 +1,7 @@
 import type { Point } from '../../lattice';
 import { type Raster, reduceTo } from '../../raster';
-import type { Corners } from '../settings';
-import { pageMap, squarePage } from '../square';
+import type { Corners } from '../page';
+import { pageMap, squarePage } from '../page';
 import { type Change, changeAcross, type Line, meet, standsOut, steepest } from './edge-lines';
 import { paperOnBed } from './on-bed';
 

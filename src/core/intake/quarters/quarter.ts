@@ -1,8 +1,7 @@
 import type { Size } from '../../lattice';
 import { type Raster, reduceTo } from '../../raster';
-import { asItIs, estimatePaper, evenLight, type Tone, toneOf } from '../paper';
-import type { Corners } from '../settings';
-import { pageMap, pageSize, squarePage } from '../square';
+import type { Corners } from '../page';
+import { asItIs, estimatePaper, evenLight, pageMap, pageSize, squarePage, type Tone, toneOf } from '../page';
 
 /** A quarter of a sheet: the picture that it is on, where in that it lies, and its size there, px. */
 export type Quarter = { picture: Raster; corners: Corners; size: Size; paper: Paper };

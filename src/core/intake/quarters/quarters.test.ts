@@ -3,7 +3,7 @@ import { each } from '../../../../tests/each';
 import { seededRandom } from '../../lay';
 import { crop, newRaster, type Raster } from '../../raster';
 import { turnOver } from '../../returns';
-import { wholePicture } from '../square';
+import { wholePicture } from '../page';
 import { arrangementOf, joinQuarters, paperOnBed, quarterOf, quartersOnScan } from '.';
 import { hideCut } from './hide-cut';
 

@@ -1,8 +1,8 @@
 'use client';
 
 import { useBolt } from '@/session/bolt';
-import Sections from '../../parts/sections';
-import Tray from '../../parts/tray';
+import Sections from '../../parts/chrome/sections';
+import Tray from '../../parts/chrome/tray';
 import { briefSections } from './sections';
 
 export default function BriefTray() {

@@ -3,8 +3,8 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Project } from '@/core';
-import { useView } from '@/session/view';
-import { Part } from '../../parts/tray';
+import { useView } from '@/session/cloth';
+import { Part } from '../../parts/chrome/tray';
 
 /** The way to several rough compositions beside each other, before one is chosen. */
 export default function CompositionsSection({ project }: { project: Project }) {

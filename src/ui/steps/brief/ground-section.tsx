@@ -15,11 +15,11 @@ import {
   splitPatterns,
 } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import Choice from '../../parts/choice';
-import ColourField from '../../parts/colour-field';
-import NumberField from '../../parts/number-field';
-import { Part } from '../../parts/tray';
+import { useSession } from '@/session/kernel';
+import { Part } from '../../parts/chrome/tray';
+import Choice from '../../parts/fields/choice';
+import ColourField from '../../parts/fields/colour-field';
+import NumberField from '../../parts/fields/number-field';
 
 /** Ways to split a cell, by what they are called: a pattern, and how often its inks go round. */
 const splits = () =>

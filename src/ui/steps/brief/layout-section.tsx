@@ -5,9 +5,9 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { type LayoutKind, type Project, setLayout } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { LAYOUT_NAME } from '../../parts/lengths';
-import { Part } from '../../parts/tray';
+import { useSession } from '@/session/kernel';
+import { Part } from '../../parts/chrome/tray';
+import { LAYOUT_NAME } from '../../parts/fields/lengths';
 import LayoutPicture from './layout-picture';
 
 const DROPS = ['1/2', '1/3', '2/3', '1/4', '3/4', '2/5'];

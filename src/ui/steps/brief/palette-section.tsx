@@ -7,10 +7,9 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { counted, type Project, purposeOf, readPaletteText, setPalette } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import ColourField from '../../parts/colour-field';
-import Fold from '../../parts/fold';
+import { textOf, useSession } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import ColourField from '../../parts/fields/colour-field';
 
 const MOST = 24;
 

@@ -12,8 +12,8 @@ import {
   productOf,
   type Size,
 } from '@/core';
-import { small, trim } from '../../parts/lengths';
-import { Part } from '../../parts/tray';
+import { Part } from '../../parts/chrome/tray';
+import { small, trim } from '../../parts/fields/lengths';
 import { FIGURES } from '../../theme/theme';
 
 /** What rounding to whole pixels does to the cell and, where that is larger, to the block of several cells. */

@@ -23,11 +23,11 @@ import {
   wallTime,
 } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import Choice from '../../parts/choice';
-import Fold from '../../parts/fold';
-import { LAYOUT_NAME } from '../../parts/lengths';
-import NumberField from '../../parts/number-field';
+import { useSession } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import Choice from '../../parts/fields/choice';
+import { LAYOUT_NAME } from '../../parts/fields/lengths';
+import NumberField from '../../parts/fields/number-field';
 
 /** The zone of this machine first, then all there are. */
 function zones(): string[] {

@@ -1,6 +1,6 @@
 import { registry } from '@/core';
-import AlternateSection from '../../parts/alternate-section';
-import { idsOf, type Section } from '../../parts/sections';
+import AlternateSection from '../../parts/chrome/alternate-section';
+import { idsOf, type Section } from '../../parts/chrome/sections';
 import CompositionsSection from './compositions-section';
 import GroundSection from './ground-section';
 import LayoutSection from './layout-section';

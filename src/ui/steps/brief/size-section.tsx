@@ -9,8 +9,8 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { cellOf, completeSize, LIMITS, mmPer, type Project, pixelPlan, setBrief } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import NumberField from '../../parts/number-field';
+import { useSession } from '@/session/kernel';
+import NumberField from '../../parts/fields/number-field';
 
 /** Size, pixels and ppi of the cell: two of them give the third. */
 export default function SizeSection({ project }: { project: Project }) {

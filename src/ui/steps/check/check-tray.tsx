@@ -5,17 +5,22 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { counted, isBare, isMendable } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { checkKey, sortFindings, useChecks } from '@/session/checks';
-import { useBusy } from '@/session/jobs';
-import { LIFT } from '@/session/lift';
-import { proposeMendingAll } from '@/session/mending';
-import { usePractice } from '@/session/practice';
-import { PROPOSAL, useProposal } from '@/session/proposal';
-import { useTwoStates } from '@/session/two-states';
-import Fold from '../../parts/fold';
-import JobProgress from '../../parts/job-progress';
-import Sections from '../../parts/sections';
-import Tray, { Part } from '../../parts/tray';
+import {
+  checkKey,
+  PROPOSAL,
+  proposeMendingAll,
+  sortFindings,
+  useChecks,
+  usePractice,
+  useProposal,
+  useTwoStates,
+} from '@/session/check';
+import { LIFT } from '@/session/intake';
+import { useBusy } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import JobProgress from '../../parts/chrome/job-progress';
+import Sections from '../../parts/chrome/sections';
+import Tray, { Part } from '../../parts/chrome/tray';
 import EvennessPart from './evenness';
 import FindingCard from './finding-card';
 import Practice from './practice';

@@ -6,15 +6,19 @@ import Typography from '@mui/material/Typography';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { Bar, BarChart, Cell, XAxis } from 'recharts';
 import { type CheckReport, compareFindings, enoughText, type Project } from '@/core';
-import { checkBolt, lastChange } from '@/session/checks';
-import { openSentScores, useSentScores } from '@/session/enough';
-import { useBusy } from '@/session/jobs';
-import { PROPOSAL, proposeSettle } from '@/session/proposal';
-import { useSession } from '@/session/session';
-import { useSnapshots } from '@/session/snapshots';
-import Choice from '../../parts/choice';
-import { small, trim } from '../../parts/lengths';
-import { Part } from '../../parts/tray';
+import { useSnapshots } from '@/session/bolt';
+import {
+  checkBolt,
+  lastChange,
+  openSentScores,
+  PROPOSAL,
+  proposeSettle,
+  useSentScores,
+} from '@/session/check';
+import { useBusy, useSession } from '@/session/kernel';
+import { Part } from '../../parts/chrome/tray';
+import Choice from '../../parts/fields/choice';
+import { small, trim } from '../../parts/fields/lengths';
 
 const PARTS = [
   ['gaps', 'Gaps', 'how alike the gaps are'],

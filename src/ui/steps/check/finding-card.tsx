@@ -15,14 +15,11 @@ import {
   wordsOf,
 } from '@/core';
 import { edit } from '@/session/bolt';
-import type { Numbered } from '@/session/checks';
-import { useBusy } from '@/session/jobs';
-import { LIFT, liftPieceOff } from '@/session/lift';
-import { proposeMending } from '@/session/mending';
-import { fillPatchNow, PROPOSAL } from '@/session/proposal';
-import { useSession } from '@/session/session';
-import { showFinding } from '@/session/show-finding';
-import { useView } from '@/session/view';
+import type { Numbered } from '@/session/check';
+import { fillPatchNow, PROPOSAL, proposeMending, showFinding } from '@/session/check';
+import { useView } from '@/session/cloth';
+import { LIFT, liftPieceOff } from '@/session/intake';
+import { useBusy, useSession } from '@/session/kernel';
 
 /** The head of a pin: its letter and its number. */
 function Head({ text, note }: { text: string; note: boolean }) {

@@ -4,11 +4,11 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { type Project, productOf, products, setChecking } from '@/core';
 import { edit } from '@/session/bolt';
-import { useChecks } from '@/session/checks';
-import { useSession } from '@/session/session';
-import Choice from '../../parts/choice';
-import Fold from '../../parts/fold';
-import { trim } from '../../parts/lengths';
+import { useChecks } from '@/session/check';
+import { useSession } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import Choice from '../../parts/fields/choice';
+import { trim } from '../../parts/fields/lengths';
 
 const STYLE = { airy: 'airy', even: 'even', packed: 'packed' } as const;
 const STRICT = {

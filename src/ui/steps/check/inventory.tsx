@@ -4,9 +4,9 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
 import { type Project, shownColourway, counted as told } from '@/core';
-import { useChecks } from '@/session/checks';
-import { useInks, wantInks } from '@/session/inks';
-import Fold from '../../parts/fold';
+import { useChecks } from '@/session/check';
+import { useInks, wantInks } from '@/session/colour';
+import Fold from '../../parts/chrome/fold';
 
 const READS = {
   'one-way': [

@@ -4,23 +4,23 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { counted, type PictureReport, type Project, smallText } from '@/core';
-import { useChecks } from '@/session/checks';
-import { useBusy } from '@/session/jobs';
-import { LIFT, liftPieceOff } from '@/session/lift';
+import { useChecks } from '@/session/check';
 import {
   callGround,
   cutThroughMiddle,
   forgetMarks,
   joinPieces,
+  LIFT,
+  liftPieceOff,
   pictureInHand,
   piecesInHand,
   showPieces,
   sizeOf,
   stepPiece,
   usePieces,
-} from '@/session/picture-pieces';
-import { useSession } from '@/session/session';
-import { Part } from '../../parts/tray';
+} from '@/session/intake';
+import { useBusy, useSession } from '@/session/kernel';
+import { Part } from '../../parts/chrome/tray';
 
 const row = { display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 } as const;
 

@@ -5,16 +5,24 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { capital, faults, kindOf, type Project, wordsOf } from '@/core';
-import { useChecks } from '@/session/checks';
-import { useBusy, useJob } from '@/session/jobs';
-import { beginLesson, endLesson, openRecord, PRACTICE, putPin, usePractice } from '@/session/practice';
-import { useSession } from '@/session/session';
-import { beginTwoStates, TWO_STATES, useTwoStates } from '@/session/two-states';
-import { useView } from '@/session/view';
-import Choice from '../../parts/choice';
-import Fold from '../../parts/fold';
-import { small } from '../../parts/lengths';
-import Tray from '../../parts/tray';
+import {
+  beginLesson,
+  beginTwoStates,
+  endLesson,
+  openRecord,
+  PRACTICE,
+  putPin,
+  TWO_STATES,
+  useChecks,
+  usePractice,
+  useTwoStates,
+} from '@/session/check';
+import { useView } from '@/session/cloth';
+import { useBusy, useJob, useSession } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import Tray from '../../parts/chrome/tray';
+import Choice from '../../parts/fields/choice';
+import { small } from '../../parts/fields/lengths';
 import PracticeCurve from './practice-curve';
 
 /** Names as a sentence: "Bare patch, rows or twins." */

@@ -1,5 +1,5 @@
 import { registry } from '@/core';
-import { idsOf, type Section } from '../../parts/sections';
+import { idsOf, type Section } from '../../parts/chrome/sections';
 import How from './how';
 import { DirectionPart, InventoryPart } from './inventory';
 import PiecesSection from './pieces-section';

@@ -5,9 +5,9 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { DEFAULT_INTAKE, type Project } from '@/core';
 import { type IncomingPage, inspectFile } from '@/session/intake';
-import { textOf } from '@/session/trouble';
-import Fold from '../../parts/fold';
-import lazyPart from '../../parts/lazy-part';
+import { textOf } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import lazyPart from '../../parts/chrome/lazy-part';
 
 const TileRoom = lazyPart(() => import('../../tile-room/tile-room'));
 

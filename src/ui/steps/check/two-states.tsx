@@ -4,8 +4,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Project } from '@/core';
-import { useBusy } from '@/session/jobs';
-import { useSession } from '@/session/session';
 import {
   apartText,
   beginTwoStates,
@@ -15,8 +13,9 @@ import {
   showState,
   TWO_STATES,
   useTwoStates,
-} from '@/session/two-states';
-import Tray from '../../parts/tray';
+} from '@/session/check';
+import { useBusy, useSession } from '@/session/kernel';
+import Tray from '../../parts/chrome/tray';
 import PracticeCurve from './practice-curve';
 
 const NAMES = ['First', 'Second'] as const;

@@ -5,12 +5,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { blockFits, cellOf, isBare, type Project, pixelPlan } from '@/core';
-import { layKey, proveWrapNow, useChecks, WRAP_PROOF } from '@/session/checks';
-
-import { useJob } from '@/session/jobs';
-import { useSession } from '@/session/session';
-import JobProgress from '../../parts/job-progress';
-import { Part } from '../../parts/tray';
+import { layKey, proveWrapNow, useChecks, WRAP_PROOF } from '@/session/check';
+import { useJob, useSession } from '@/session/kernel';
+import JobProgress from '../../parts/chrome/job-progress';
+import { Part } from '../../parts/chrome/tray';
 
 /** The proof that the block repeats, made at print size. */
 export default function WrapPart({ project }: { project: Project }) {

@@ -3,11 +3,11 @@
 import { memo, useEffect } from 'react';
 import { counted, isBare, tooManyColours } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { forgetInks, wantInks } from '@/session/inks';
-import { type ColourPart, useView } from '@/session/view';
-import PartChoice from '../../parts/part-choice';
-import Sections from '../../parts/sections';
-import Tray from '../../parts/tray';
+import { type ColourPart, useView } from '@/session/cloth';
+import { forgetInks, wantInks } from '@/session/colour';
+import Sections from '../../parts/chrome/sections';
+import Tray from '../../parts/chrome/tray';
+import PartChoice from '../../parts/fields/part-choice';
 import { colourSections } from './sections';
 
 const NAME: Record<ColourPart, string> = {

@@ -1,7 +1,7 @@
 import { registry } from '@/core';
-import type { ColourPart } from '@/session/view';
-import onProject from '../../parts/on-project';
-import { idsOf, type Section } from '../../parts/sections';
+import type { ColourPart } from '@/session/cloth';
+import onProject from '../../parts/chrome/on-project';
+import { idsOf, type Section } from '../../parts/chrome/sections';
 import BriefPalette from './parts/brief-palette';
 import InksPart from './parts/inks-part';
 import ProofPart from './parts/proof-part';

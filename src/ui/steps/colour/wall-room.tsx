@@ -11,10 +11,10 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { showColourway } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { useView } from '@/session/view';
-import { leaveWall, useWall } from '@/session/wall';
-import PictureCard from '../../parts/picture-card';
+import { useView } from '@/session/cloth';
+import { useSession } from '@/session/kernel';
+import { leaveWall, useWall } from '@/session/mockups';
+import PictureCard from '../../parts/chrome/picture-card';
 import ClothPicture from './parts/cloth-picture';
 
 /** Every colourway of the live repeat beside the others; one is shown on the bench with a press. */

@@ -1,6 +1,6 @@
 import type { Directions, Layout, Placement, Project } from '@/core';
-import { type ScatterAsk, scatterOn } from '@/session/proposal';
-import { useSprites } from '@/session/sprites';
+import { type ScatterAsk, scatterOn } from '@/session/check';
+import { useSprites } from '@/session/cloth';
 import { plannedSorts, sortOf, withTotal } from './scatter-settings';
 
 /** A way of laying a cloth: its layout, how thickly, how its motifs lie, and how many of them against the usual number. */

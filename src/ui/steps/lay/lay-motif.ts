@@ -1,8 +1,8 @@
 import { addPlacement, addPlacements, cellOf, type Placement, pxToMm, setPlacements } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { findLargestFit } from '@/session/proposal';
-import { type Session, session } from '@/session/session';
-import { HOME, useView } from '@/session/view';
+import { findLargestFit } from '@/session/check';
+import { HOME, useView } from '@/session/cloth';
+import { type Session, session } from '@/session/kernel';
 
 /** What is dragged from the shelf onto the cloth. */
 export const MOTIF_DRAG = 'application/x-motif';

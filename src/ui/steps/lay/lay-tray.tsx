@@ -3,10 +3,10 @@
 import Button from '@mui/material/Button';
 import { counted } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { type LayPart, useView } from '@/session/view';
-import PartChoice from '../../parts/part-choice';
-import Sections from '../../parts/sections';
-import Tray from '../../parts/tray';
+import { type LayPart, useView } from '@/session/cloth';
+import Sections from '../../parts/chrome/sections';
+import Tray from '../../parts/chrome/tray';
+import PartChoice from '../../parts/fields/part-choice';
 import { laySections } from './sections';
 
 const NAME: Record<LayPart, string> = {

@@ -10,13 +10,12 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useState } from 'react';
 import { type Layout, type Project, setLayout } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { evenness, layRequest, spreadText } from '@/session/proposal';
-import { useSession } from '@/session/session';
-import { useSprites } from '@/session/sprites';
-import { useView } from '@/session/view';
+import { evenness, layRequest, spreadText } from '@/session/check';
+import { useSprites, useView } from '@/session/cloth';
+import { useSession } from '@/session/kernel';
 import Swatch from '../../cloth/swatch';
-import { LAYOUT_NAME, small } from '../../parts/lengths';
-import PictureCard from '../../parts/picture-card';
+import PictureCard from '../../parts/chrome/picture-card';
+import { LAYOUT_NAME, small } from '../../parts/fields/lengths';
 
 type Even = Awaited<ReturnType<typeof evenness>>[number];
 

@@ -11,9 +11,8 @@ import { DataGrid, type GridColDef, type GridRowId } from '@mui/x-data-grid';
 import { useState } from 'react';
 import { BLENDS, MM_PER_INCH, type Placement, setPlacements } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { BY_HAND, select } from '@/session/hold';
-import { useSession } from '@/session/session';
-import { useView } from '@/session/view';
+import { BY_HAND, select, useView } from '@/session/cloth';
+import { useSession } from '@/session/kernel';
 
 type Row = {
   id: string;

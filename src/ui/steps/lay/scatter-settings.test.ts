@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { motifOf, newProject } from '@/core';
-import { nextSession } from '@/session/session';
+import { nextSession } from '@/session/kernel';
 import { plannedSorts, sortOf, useScatterSettings, withShare, withTotal } from './scatter-settings';
 
 const motifs = [

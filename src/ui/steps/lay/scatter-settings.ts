@@ -13,8 +13,8 @@ import {
   shareOut,
   twinOf,
 } from '@/core';
-import { sessionStore } from '@/session/session';
-import type { Sprite } from '@/session/sprites';
+import type { Sprite } from '@/session/cloth';
+import { sessionStore } from '@/session/kernel';
 
 /** How many of a motif, and its sizes in percent. */
 export type Sort = { count: number; least: number; most: number };

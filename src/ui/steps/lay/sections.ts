@@ -1,7 +1,7 @@
 import { registry } from '@/core';
-import type { LayPart } from '@/session/view';
-import AlternateSection from '../../parts/alternate-section';
-import { idsOf, type Section } from '../../parts/sections';
+import type { LayPart } from '@/session/cloth';
+import AlternateSection from '../../parts/chrome/alternate-section';
+import { idsOf, type Section } from '../../parts/chrome/sections';
 import BackSection from './draw/back-section';
 import CameBackSection from './draw/came-back';
 import NextSection from './draw/next-section';

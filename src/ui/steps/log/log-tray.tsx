@@ -3,8 +3,8 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useBolt } from '@/session/bolt';
-import { fileSize } from '../../parts/lengths';
-import Tray from '../../parts/tray';
+import Tray from '../../parts/chrome/tray';
+import { fileSize } from '../../parts/fields/lengths';
 import { FIGURES } from '../../theme/theme';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });

@@ -11,8 +11,8 @@ import { useDropzone } from 'react-dropzone';
 import { Said } from '@/core';
 import type { IncomingFile } from '@/session/intake';
 import { inspectFile } from '@/session/intake';
-import { sampleFiles, samples } from '@/session/samples';
-import { textOf } from '@/session/trouble';
+import { textOf } from '@/session/kernel';
+import { sampleFiles, samples } from '@/session/shelf';
 
 type Raw = { name: string; bytes: Uint8Array<ArrayBuffer> };
 const readAll = (files: File[]): Promise<Raw[]> =>

@@ -12,11 +12,11 @@ import { useState } from 'react';
 import { counted, pxToMm } from '@/core';
 import { useBolt } from '@/session/bolt';
 import { type IncomingLayers, keepLayers, type Origin } from '@/session/intake';
-import { useSession } from '@/session/session';
-import { small } from '../../parts/lengths';
-import NumberField from '../../parts/number-field';
-import OriginFields from '../../parts/origin-fields';
-import Thumb from '../../parts/thumb';
+import { useSession } from '@/session/kernel';
+import Thumb from '../../parts/chrome/thumb';
+import { small } from '../../parts/fields/lengths';
+import NumberField from '../../parts/fields/number-field';
+import OriginFields from '../../parts/fields/origin-fields';
 
 /** The layers of a file, to choose which become motifs. */
 export default function LayersRoom({ file, onDone }: { file: IncomingLayers; onDone: () => void }) {

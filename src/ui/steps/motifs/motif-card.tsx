@@ -3,9 +3,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useSession } from '@/session/session';
-import { small, trim } from '../../parts/lengths';
-import MotifPicture from '../../parts/motif-picture';
+import { useSession } from '@/session/kernel';
+import MotifPicture from '../../parts/chrome/motif-picture';
+import { small, trim } from '../../parts/fields/lengths';
 import { layMotif, MOTIF_DRAG } from '../lay/lay-motif';
 import type { ShelfRow } from './shelf-row';
 

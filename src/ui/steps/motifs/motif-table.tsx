@@ -9,9 +9,9 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { DataGrid, type GridColDef } from '@mui/x-data-grid';
 import { counted, type Motif, PERMISSIONS, setMotif, shownGround } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import MotifPicture from '../../parts/motif-picture';
-import { PERMISSION_SAYS } from '../../parts/origin-fields';
+import { useSession } from '@/session/kernel';
+import MotifPicture from '../../parts/chrome/motif-picture';
+import { PERMISSION_SAYS } from '../../parts/fields/origin-fields';
 import { shelfRows } from './shelf-row';
 
 type Row = Pick<Motif, 'id' | 'name' | 'role' | 'direction' | 'source' | 'permission'> & {

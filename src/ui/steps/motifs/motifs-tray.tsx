@@ -10,20 +10,20 @@ import { useCallback, useDeferredValue, useEffect, useState } from 'react';
 import { counted, type PageDraft, PictureRefused, productOf, type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import {
+  dropDraft,
   type IncomingFile,
   type IncomingLayers,
   type IncomingPage,
   keepVector,
+  PAGE,
+  readDraft,
   sheetFile,
+  TILE,
 } from '@/session/intake';
-import { useBusy } from '@/session/jobs';
-import { dropDraft, readDraft } from '@/session/page-draft';
-import { PAGE } from '@/session/page-job';
-import { useSession } from '@/session/session';
-import { TILE } from '@/session/tile';
-import lazyPart from '../../parts/lazy-part';
-import { trim } from '../../parts/lengths';
-import Tray, { Part } from '../../parts/tray';
+import { useBusy, useSession } from '@/session/kernel';
+import lazyPart from '../../parts/chrome/lazy-part';
+import Tray, { Part } from '../../parts/chrome/tray';
+import { trim } from '../../parts/fields/lengths';
 import IntakeBox from './intake-box';
 import MotifCard from './motif-card';
 import PictureRow from './picture-row';

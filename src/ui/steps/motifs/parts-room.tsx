@@ -9,10 +9,9 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { nth, partKindOf } from '@/core';
 import type { IncomingPage } from '@/session/intake';
-import { keepAsParts } from '@/session/motif-art';
-import { useSession } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import NumberField from '../../parts/number-field';
+import { keepAsParts } from '@/session/intake';
+import { textOf, useSession } from '@/session/kernel';
+import NumberField from '../../parts/fields/number-field';
 
 type Props = { pages: IncomingPage[]; onApart: () => void; onDone: () => void };
 

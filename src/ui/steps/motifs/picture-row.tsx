@@ -6,10 +6,10 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { type Layer, type Motif, type Project, setMotif, shownGround, sizeMm } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { size, trim } from '../../parts/lengths';
-import MotifPicture from '../../parts/motif-picture';
-import OriginFields from '../../parts/origin-fields';
+import { useSession } from '@/session/kernel';
+import MotifPicture from '../../parts/chrome/motif-picture';
+import { size, trim } from '../../parts/fields/lengths';
+import OriginFields from '../../parts/fields/origin-fields';
 
 const WHAT: Record<string, string> = { drawing: 'drawing', tile: 'tile' };
 

@@ -4,10 +4,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { cellOf, counted, type Project, repeatBlock, repeatsAcross } from '@/core';
-import { lookAt } from '@/session/view';
-import LengthField from '../../parts/length-field';
-import { length, trim } from '../../parts/lengths';
-import { Part } from '../../parts/tray';
+import { lookAt } from '@/session/cloth';
+import { Part } from '../../parts/chrome/tray';
+import LengthField from '../../parts/fields/length-field';
+import { length, trim } from '../../parts/fields/lengths';
 import { USUAL_ACROSS, useRungs } from './ladder';
 
 /** How often the repeat goes across the cloth, what is cut off at its edges, and the nearest size that goes a whole number of times. */

@@ -19,13 +19,12 @@ import {
   repeatBlock,
   shrinkageText,
 } from '@/core';
-import { sessionStore } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import Choice from '../../parts/choice';
-import Fold from '../../parts/fold';
-import LengthField from '../../parts/length-field';
-import { length, trim } from '../../parts/lengths';
-import NumberField from '../../parts/number-field';
+import { sessionStore, textOf } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import Choice from '../../parts/fields/choice';
+import LengthField from '../../parts/fields/length-field';
+import { length, trim } from '../../parts/fields/lengths';
+import NumberField from '../../parts/fields/number-field';
 
 type Cutting = {
   cloth: number;

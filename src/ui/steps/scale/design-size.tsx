@@ -6,12 +6,11 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { cellOf, mmPer, type Project, productOf, repeatBlock, resizeRange } from '@/core';
-import { heldPpi } from '@/session/arts';
-import { lookAt, useView } from '@/session/view';
-import Choice from '../../parts/choice';
-import { length, size, trim } from '../../parts/lengths';
-import NumberField from '../../parts/number-field';
-import { Part } from '../../parts/tray';
+import { heldPpi, lookAt, useView } from '@/session/cloth';
+import { Part } from '../../parts/chrome/tray';
+import Choice from '../../parts/fields/choice';
+import { length, size, trim } from '../../parts/fields/lengths';
+import NumberField from '../../parts/fields/number-field';
 import { motifsAsLaid } from './ladder';
 
 const SHARES = [50, 70, 150, 200];

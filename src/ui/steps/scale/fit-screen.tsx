@@ -4,10 +4,10 @@ import Box from '@mui/material/Box';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import { MM_PER_INCH } from '@/core';
-import { keepTrueSize } from '@/session/true-size';
-import { useView, zoomTo } from '@/session/view';
-import { trim } from '../../parts/lengths';
-import { Part } from '../../parts/tray';
+import { useView, zoomTo } from '@/session/cloth';
+import { keepTrueSize } from '@/session/settings';
+import { Part } from '../../parts/chrome/tray';
+import { trim } from '../../parts/fields/lengths';
 
 /** The short side of a bank card, the same everywhere (ISO/IEC 7810). */
 const CARD_MM = 53.98;

@@ -8,9 +8,9 @@ import {
   repeatsAcross,
   sizeLadder,
 } from '@/core';
-import { heldPpi } from '@/session/arts';
-import { sessionStore } from '@/session/session';
-import { thinnestOnCloth } from '@/session/thinnest';
+import { thinnestOnCloth } from '@/session/check';
+import { heldPpi } from '@/session/cloth';
+import { sessionStore } from '@/session/kernel';
 
 /** A common width of cloth, mm, in round numbers of each unit. */
 export const USUAL_ACROSS = { in: 54 * MM_PER_INCH, cm: 1400 };

@@ -13,12 +13,12 @@ import {
   repeatBlock,
   scanPpiFor,
 } from '@/core';
-import { heldPpi, printScales } from '@/session/arts';
-import { sessionStore } from '@/session/session';
-import Fold from '../../parts/fold';
-import lazyPart from '../../parts/lazy-part';
-import LengthField from '../../parts/length-field';
-import { length, trim } from '../../parts/lengths';
+import { heldPpi, printScales } from '@/session/cloth';
+import { sessionStore } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import lazyPart from '../../parts/chrome/lazy-part';
+import LengthField from '../../parts/fields/length-field';
+import { length, trim } from '../../parts/fields/lengths';
 
 const PpiChart = lazyPart(() => import('./ppi-chart'));
 /** The width of the repeat that is asked about, mm; null: as it is laid. */

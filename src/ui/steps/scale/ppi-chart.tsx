@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { Line, LineChart, ReferenceLine, XAxis, YAxis } from 'recharts';
 import { type LengthUnit, mmPer, printedAs } from '@/core';
-import { trim } from '../../parts/lengths';
+import { trim } from '../../parts/fields/lengths';
 
 /** More is plenty for all, ppi. */
 const TOP = 500;

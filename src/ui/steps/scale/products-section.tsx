@@ -4,11 +4,11 @@ import Box from '@mui/material/Box';
 import Radio from '@mui/material/Radio';
 import Typography from '@mui/material/Typography';
 import { capital, type Project, printedAs, setChecking } from '@/core';
-import { heldPpi } from '@/session/arts';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { trim } from '../../parts/lengths';
-import { Part } from '../../parts/tray';
+import { heldPpi } from '@/session/cloth';
+import { useSession } from '@/session/kernel';
+import { Part } from '../../parts/chrome/tray';
+import { trim } from '../../parts/fields/lengths';
 
 /** What the cloth is printed as, and whether the art has the pixels for it. */
 export default function ProductsSection({ project }: { project: Project }) {

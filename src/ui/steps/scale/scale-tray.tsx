@@ -3,10 +3,10 @@
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { useBolt } from '@/session/bolt';
-import { lookAt, type ScalePart, useView, zoomTo } from '@/session/view';
-import PartChoice from '../../parts/part-choice';
-import Sections from '../../parts/sections';
-import Tray from '../../parts/tray';
+import { lookAt, type ScalePart, useView, zoomTo } from '@/session/cloth';
+import Sections from '../../parts/chrome/sections';
+import Tray from '../../parts/chrome/tray';
+import PartChoice from '../../parts/fields/part-choice';
 import { scaleSections } from './sections';
 
 const NAME: Record<ScalePart, string> = { size: 'Size', print: 'Print', cut: 'Cut', things: 'Things' };

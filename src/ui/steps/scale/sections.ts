@@ -1,6 +1,6 @@
 import { registry } from '@/core';
-import type { ScalePart } from '@/session/view';
-import { idsOf, type Section } from '../../parts/sections';
+import type { ScalePart } from '@/session/cloth';
+import { idsOf, type Section } from '../../parts/chrome/sections';
 import AcrossSection from './across-section';
 import CutSection from './cut-section';
 import DesignSize from './design-size';

@@ -16,11 +16,10 @@ import {
   shrinkageText,
 } from '@/core';
 import { edit } from '@/session/bolt';
-import { sessionStore, useSession } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import Fold from '../../parts/fold';
-import { size, trim } from '../../parts/lengths';
-import NumberField from '../../parts/number-field';
+import { sessionStore, textOf, useSession } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import { size, trim } from '../../parts/fields/lengths';
+import NumberField from '../../parts/fields/number-field';
 
 type Sides = { across: number; along: number };
 const useMeasured = sessionStore<{ printed: Sides; measured: Sides }>(() => ({

@@ -12,12 +12,11 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { capital, cellOf, mmPer, nth, type Project, repeatBlock } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { useSprites } from '@/session/sprites';
-import { lookAt, useView } from '@/session/view';
+import { lookAt, useSprites, useView } from '@/session/cloth';
 import Swatch from '../../cloth/swatch';
-import LengthField from '../../parts/length-field';
-import { length, size, trim } from '../../parts/lengths';
-import NumberField from '../../parts/number-field';
+import LengthField from '../../parts/fields/length-field';
+import { length, size, trim } from '../../parts/fields/lengths';
+import NumberField from '../../parts/fields/number-field';
 import { rungsOf, USUAL_ACROSS, useRungs } from './ladder';
 
 /** No more sizes are set side by side, and none is smaller or larger than this. */

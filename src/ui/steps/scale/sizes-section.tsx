@@ -4,11 +4,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Project } from '@/core';
-import { useSprites } from '@/session/sprites';
-import { useView } from '@/session/view';
+import { useSprites, useView } from '@/session/cloth';
 import Swatch from '../../cloth/swatch';
-import { length, trim } from '../../parts/lengths';
-import { Part } from '../../parts/tray';
+import { Part } from '../../parts/chrome/tray';
+import { length, trim } from '../../parts/fields/lengths';
 import { rungsOf, USUAL_ACROSS, useRungs } from './ladder';
 
 /** As many sizes as the tray has room for. */

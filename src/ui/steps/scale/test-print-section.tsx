@@ -16,17 +16,15 @@ import {
   testPrintPages,
 } from '@/core';
 import { record } from '@/session/bolt';
-import { runJob, Stopped, useJob } from '@/session/jobs';
-import { sessionStore, useSession } from '@/session/session';
-import { makeTestPrint, setRuler, useRuler } from '@/session/test-print';
-import { textOf } from '@/session/trouble';
-import Choice from '../../parts/choice';
-import Fold from '../../parts/fold';
-import JobProgress from '../../parts/job-progress';
-import { LAYOUT_NAME, length, size, trim } from '../../parts/lengths';
-import NumberField from '../../parts/number-field';
-import PartChoice from '../../parts/part-choice';
-import { saveFile } from '../../parts/save-file';
+import { runJob, Stopped, sessionStore, textOf, useJob, useSession } from '@/session/kernel';
+import { makeTestPrint, setRuler, useRuler } from '@/session/send';
+import Fold from '../../parts/chrome/fold';
+import JobProgress from '../../parts/chrome/job-progress';
+import Choice from '../../parts/fields/choice';
+import { LAYOUT_NAME, length, size, trim } from '../../parts/fields/lengths';
+import NumberField from '../../parts/fields/number-field';
+import PartChoice from '../../parts/fields/part-choice';
+import { saveFile } from '../../parts/files/save-file';
 import { motifsAsLaid } from './ladder';
 
 const TEST_PRINT = 'test-print';

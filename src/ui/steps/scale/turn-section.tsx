@@ -5,9 +5,9 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { cellOf, LIMITS, type Project, type Turn, turnDesign, uprightTurns, whyNotTurned } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import Fold from '../../parts/fold';
-import { size, trim } from '../../parts/lengths';
+import { useSession } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import { size, trim } from '../../parts/fields/lengths';
 
 /** As many angles as are worth looking at. */
 const SHOWN = 9;

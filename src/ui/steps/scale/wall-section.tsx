@@ -14,12 +14,11 @@ import {
   rollMatch,
   rollPlan,
 } from '@/core';
-import { sessionStore } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import Fold from '../../parts/fold';
-import lazyPart from '../../parts/lazy-part';
-import LengthField from '../../parts/length-field';
-import { length, trim } from '../../parts/lengths';
+import { sessionStore, textOf } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import lazyPart from '../../parts/chrome/lazy-part';
+import LengthField from '../../parts/fields/length-field';
+import { length, trim } from '../../parts/fields/lengths';
 import type { Room } from './room';
 
 const WasteChart = lazyPart(() => import('./waste-chart'));

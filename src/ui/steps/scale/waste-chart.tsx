@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useMemo } from 'react';
 import { Line, LineChart, ReferenceDot, XAxis, YAxis } from 'recharts';
 import { type LengthUnit, mmPer, type RollMatch, rollPlan } from '@/core';
-import { trim } from '../../parts/lengths';
+import { trim } from '../../parts/fields/lengths';
 import type { Room } from './room';
 
 const FACTORS = Array.from({ length: 61 }, (_, n) => 0.25 * 8 ** (n / 60));

@@ -15,14 +15,12 @@ import {
   repeatBlock,
   widthsThatWork,
 } from '@/core';
-import { heldPpi } from '@/session/arts';
-import { sessionStore } from '@/session/session';
-import { thinnestOnCloth } from '@/session/thinnest';
-import { textOf } from '@/session/trouble';
-import { lookAt } from '@/session/view';
-import Fold from '../../parts/fold';
-import LengthField from '../../parts/length-field';
-import { length, trim } from '../../parts/lengths';
+import { thinnestOnCloth } from '@/session/check';
+import { heldPpi, lookAt } from '@/session/cloth';
+import { sessionStore, textOf } from '@/session/kernel';
+import Fold from '../../parts/chrome/fold';
+import LengthField from '../../parts/fields/length-field';
+import { length, trim } from '../../parts/fields/lengths';
 import { motifsAsLaid, USUAL_ACROSS } from './ladder';
 
 type Asked = {

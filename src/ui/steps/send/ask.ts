@@ -19,9 +19,8 @@ import {
   type Size,
   shownColourway,
 } from '@/core';
-import { sessionStore } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import { LAYOUT_NAME } from '../../parts/lengths';
+import { sessionStore, textOf } from '@/session/kernel';
+import { LAYOUT_NAME } from '../../parts/fields/lengths';
 
 /** What of the repeat a file holds. */
 export type What = 'block' | 'cell' | 'sheet';

@@ -1,6 +1,6 @@
 import { type LengthUnit, nth } from '@/core';
-import type { FileProof } from '@/session/arts';
-import { fileSize, size, trim } from '../../parts/lengths';
+import type { FileProof } from '@/session/cloth';
+import { fileSize, size, trim } from '../../parts/fields/lengths';
 
 /** What was sent: the file that was saved, which is the one that was made or the zip of all, and what each was found to be. */
 export type Sent = {

@@ -8,11 +8,11 @@ import TextField from '@mui/material/TextField';
 import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { NAME_PARTS, NAME_TEMPLATE, type Project } from '@/core';
-import { usePrinter } from '@/session/printer';
-import { setAskWhere, useSavePlace } from '@/session/save-place';
-import Choice from '../../parts/choice';
-import Fold from '../../parts/fold';
-import { canAskWhere } from '../../parts/save-file';
+import { usePrinter } from '@/session/colour';
+import { setAskWhere, useSavePlace } from '@/session/shelf';
+import Fold from '../../parts/chrome/fold';
+import Choice from '../../parts/fields/choice';
+import { canAskWhere } from '../../parts/files/save-file';
 import { AS, canBeShapes, useSendAsk, whatIsSent } from './ask';
 import { timesSent } from './send';
 

@@ -5,11 +5,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Project } from '@/core';
-import { printScales } from '@/session/arts';
-import { checkKey, sortFindings, useChecks } from '@/session/checks';
-import { useView } from '@/session/view';
-import { STEP_NAME } from '../../parts/selvedge';
-import { Part } from '../../parts/tray';
+import { checkKey, sortFindings, useChecks } from '@/session/check';
+import { printScales, useView } from '@/session/cloth';
+import { STEP_NAME } from '../../parts/chrome/selvedge';
+import { Part } from '../../parts/chrome/tray';
 import { stillOpen } from './still-open';
 
 /** What is still open before a file is sent, each with a way there. */

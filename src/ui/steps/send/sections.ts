@@ -1,5 +1,5 @@
 import { registry } from '@/core';
-import { idsOf, type Section } from '../../parts/sections';
+import { idsOf, type Section } from '../../parts/chrome/sections';
 import MoreSection from './more-section';
 import OpenSection from './open-section';
 import ProofSection from './proof-section';

@@ -1,4 +1,6 @@
 import { crc32, nth, type Project, slug, storedZip, writePalette } from '@/core';
+import { record, useBolt } from '@/session/bolt';
+import { markSent, noteSent } from '@/session/check';
 import {
   exportPicture,
   type FileProof,
@@ -6,18 +8,13 @@ import {
   type SceneRequest,
   type SendAsk,
   sceneRequest,
-} from '@/session/arts';
-import { record, useBolt } from '@/session/bolt';
-import { noteSent } from '@/session/enough';
-import { inksAsk } from '@/session/inks';
-import { runJob, Stopped, type Work } from '@/session/jobs';
-import { fontFile } from '@/session/letters';
-import { profileBytes } from '@/session/printer';
-import type { Session } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import { markSent } from '@/session/versions';
-import { LAYOUT_NAME } from '../../parts/lengths';
-import { whereToSave } from '../../parts/save-file';
+} from '@/session/cloth';
+import { inksAsk, profileBytes } from '@/session/colour';
+import type { Session } from '@/session/kernel';
+import { runJob, Stopped, textOf, type Work } from '@/session/kernel';
+import { fontFile } from '@/session/send';
+import { LAYOUT_NAME } from '../../parts/fields/lengths';
+import { whereToSave } from '../../parts/files/save-file';
 import { type OneFile, type Sending, useSendAsk, whatIsSent } from './ask';
 import { type Sent, shortProof } from './certificate';
 

@@ -2,8 +2,8 @@
 
 import Box from '@mui/material/Box';
 import { type LengthUnit, LIMITS } from '@/core';
-import LengthField from '../../parts/length-field';
-import MmField from '../../parts/mm-field';
+import LengthField from '../../parts/fields/length-field';
+import MmField from '../../parts/fields/mm-field';
 import { useSendAsk } from './ask';
 
 /** No sheet is longer than a roll of cloth, mm. */

@@ -4,9 +4,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { counted, dressColours, nth, type Project, purposeOf } from '@/core';
-import { tryColours } from '@/session/trial';
-import { useView } from '@/session/view';
-import { Part } from '../../../parts/tray';
+import { tryColours } from '@/session/check';
+import { useView } from '@/session/cloth';
+import { Part } from '../../../parts/chrome/tray';
 import { currentColourway } from './current-colourway';
 import Strip from './strip';
 

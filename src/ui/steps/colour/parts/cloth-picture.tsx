@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import { useEffect, useRef } from 'react';
 import type { Project } from '@/core';
-import { type PictureAsk, pictureKey, useWall, wantPictures } from '@/session/wall';
+import { type PictureAsk, pictureKey, useWall, wantPictures } from '@/session/mockups';
 
 type Props = { project: Project; colours: string[]; width: number; height: number; spanMm: number };
 

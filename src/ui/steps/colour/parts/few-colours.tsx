@@ -18,10 +18,10 @@ import {
   widestSplit,
 } from '@/core';
 import { edit, record } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { tryColours, useTrial } from '@/session/trial';
-import ColourField from '../../../parts/colour-field';
-import PictureCard from '../../../parts/picture-card';
+import { tryColours, useTrial } from '@/session/check';
+import { useSession } from '@/session/kernel';
+import PictureCard from '../../../parts/chrome/picture-card';
+import ColourField from '../../../parts/fields/colour-field';
 import ClothPicture from './cloth-picture';
 import { currentColourway } from './current-colourway';
 

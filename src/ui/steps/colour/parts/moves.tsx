@@ -6,7 +6,7 @@ import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { type Move, moveColours, NO_MOVE, type Project } from '@/core';
-import { dropTrial, tryColours, useTrial } from '@/session/trial';
+import { dropTrial, tryColours, useTrial } from '@/session/check';
 import { currentColourway } from './current-colourway';
 
 const MOVES: { part: keyof Move; less: string; more: string; most: number; step: number }[] = [

@@ -13,10 +13,10 @@ import {
   shownColourway,
 } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { useView } from '@/session/view';
-import Choice from '../../../parts/choice';
-import Fold from '../../../parts/fold';
+import { useView } from '@/session/cloth';
+import { useSession } from '@/session/kernel';
+import Fold from '../../../parts/chrome/fold';
+import Choice from '../../../parts/fields/choice';
 
 const BY: Record<OverrideRule['by'], string> = {
   turns: 'by turns, in reading order',

@@ -18,13 +18,12 @@ import {
   slug,
   writePalette,
 } from '@/core';
-import { solidOf, useBook } from '@/session/book';
-import { paletteOfPicture } from '@/session/inks';
-import { tryColours } from '@/session/trial';
-import { textOf } from '@/session/trouble';
-import Choice from '../../../parts/choice';
-import FileButton from '../../../parts/file-button';
-import { saveFile } from '../../../parts/save-file';
+import { tryColours } from '@/session/check';
+import { paletteOfPicture, solidOf, useBook } from '@/session/colour';
+import { textOf } from '@/session/kernel';
+import Choice from '../../../parts/fields/choice';
+import FileButton from '../../../parts/files/file-button';
+import { saveFile } from '../../../parts/files/save-file';
 import { currentColourway } from './current-colourway';
 import Strip from './strip';
 

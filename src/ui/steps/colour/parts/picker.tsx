@@ -15,7 +15,7 @@ import {
   rgbOfCmyk,
   rgbOfHex,
 } from '@/core';
-import ColourField from '../../../parts/colour-field';
+import ColourField from '../../../parts/fields/colour-field';
 import { FIGURES } from '../../../theme/theme';
 
 type Props = { label: string; value: string; onChange: (hex: string) => void };

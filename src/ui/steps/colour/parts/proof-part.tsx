@@ -18,12 +18,11 @@ import {
   seenBy,
   shownColourway,
 } from '@/core';
-import { useInks } from '@/session/inks';
-import { askPrinted, FAR_OFF, setSeen, takeProfile, usePrinter } from '@/session/printer';
-import { useView, type ViewMode } from '@/session/view';
-import FileButton from '../../../parts/file-button';
-import { Part } from '../../../parts/tray';
-import { EYE_SAYS } from '../../../parts/view-bar';
+import { useView, type ViewMode } from '@/session/cloth';
+import { askPrinted, FAR_OFF, setSeen, takeProfile, useInks, usePrinter } from '@/session/colour';
+import { Part } from '../../../parts/chrome/tray';
+import { EYE_SAYS } from '../../../parts/chrome/view-bar';
+import FileButton from '../../../parts/files/file-button';
 import { FIGURES } from '../../../theme/theme';
 
 /** Touching inks nearer than this can hardly be told apart: dE00; and in grey, steps of L*. */

@@ -8,14 +8,13 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { counted, isBare, type Project, shownColourway, slug } from '@/core';
 import { record } from '@/session/bolt';
-import { makeScreens, type ScreenReport } from '@/session/inks';
-import { runJob, Stopped, useJob } from '@/session/jobs';
-import { useSession } from '@/session/session';
-import { centreOn } from '@/session/view';
-import JobProgress from '../../../parts/job-progress';
-import { trim } from '../../../parts/lengths';
-import NumberField from '../../../parts/number-field';
-import { saveFile } from '../../../parts/save-file';
+import { centreOn } from '@/session/cloth';
+import { makeScreens, type ScreenReport } from '@/session/colour';
+import { runJob, Stopped, useJob, useSession } from '@/session/kernel';
+import JobProgress from '../../../parts/chrome/job-progress';
+import { trim } from '../../../parts/fields/lengths';
+import NumberField from '../../../parts/fields/number-field';
+import { saveFile } from '../../../parts/files/save-file';
 
 const SCREENS = 'screens';
 

@@ -7,12 +7,12 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { type Project, type Shuffled, seededRandom, shownColourway, shuffleColourway } from '@/core';
-import { useInks } from '@/session/inks';
-import { tryColours, useTrial } from '@/session/trial';
-import { textOf } from '@/session/trouble';
-import Choice from '../../../parts/choice';
-import NumberField from '../../../parts/number-field';
-import PictureCard from '../../../parts/picture-card';
+import { tryColours, useTrial } from '@/session/check';
+import { useInks } from '@/session/colour';
+import { textOf } from '@/session/kernel';
+import PictureCard from '../../../parts/chrome/picture-card';
+import Choice from '../../../parts/fields/choice';
+import NumberField from '../../../parts/fields/number-field';
 import ClothPicture from './cloth-picture';
 import { currentColourway } from './current-colourway';
 

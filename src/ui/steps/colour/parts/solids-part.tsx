@@ -5,11 +5,11 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
 import { nearestColours, nth, type Project, shownColourway } from '@/core';
-import { openBook, takeBook, useBook } from '@/session/book';
-import { tryColours } from '@/session/trial';
-import { useView } from '@/session/view';
-import FileButton from '../../../parts/file-button';
-import { trim } from '../../../parts/lengths';
+import { tryColours } from '@/session/check';
+import { useView } from '@/session/cloth';
+import { openBook, takeBook, useBook } from '@/session/colour';
+import { trim } from '../../../parts/fields/lengths';
+import FileButton from '../../../parts/files/file-button';
 import { currentColourway } from './current-colourway';
 
 const MOST = 4;

@@ -9,10 +9,9 @@ import { useState } from 'react';
 import { Bar, BarChart, LabelList, XAxis, YAxis } from 'recharts';
 import { dropPoll, keepPoll, type Poll, type Project, readVotes } from '@/core';
 import { edit, record } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import FileButton from '../../../parts/file-button';
-import NumberField from '../../../parts/number-field';
+import { textOf, useSession } from '@/session/kernel';
+import NumberField from '../../../parts/fields/number-field';
+import FileButton from '../../../parts/files/file-button';
 
 const blank = (n: number): Poll => ({
   id: crypto.randomUUID(),

@@ -16,11 +16,11 @@ import {
   shownColourway,
 } from '@/core';
 import { edit, record } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import { useView } from '@/session/view';
+import { useView } from '@/session/cloth';
+import { useSession } from '@/session/kernel';
 import { withKey } from '../../../commands';
-import Fold from '../../../parts/fold';
-import { Part } from '../../../parts/tray';
+import Fold from '../../../parts/chrome/fold';
+import { Part } from '../../../parts/chrome/tray';
 import ColoursOf from './colours-of';
 import { currentColourway } from './current-colourway';
 import FewColours from './few-colours';

@@ -6,21 +6,21 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { type Project, setMargin } from '@/core';
 import { edit } from '@/session/bolt';
-import { COMES_BACK, takeBackFile } from '@/session/drawn-on';
-import { useBusy, useJob } from '@/session/jobs';
-import { type Session, useSession } from '@/session/session';
+import { type Session, useBusy, useJob, useSession } from '@/session/kernel';
 import {
+  COMES_BACK,
   canWatch,
   chooseWatched,
   type FileHandle,
   stopWatching,
+  takeBackFile,
   useWatch,
   watchFile,
-} from '@/session/watched-file';
-import FileButton from '../../../parts/file-button';
-import JobProgress from '../../../parts/job-progress';
-import MmField from '../../../parts/mm-field';
-import { Part } from '../../../parts/tray';
+} from '@/session/returns';
+import JobProgress from '../../../parts/chrome/job-progress';
+import { Part } from '../../../parts/chrome/tray';
+import MmField from '../../../parts/fields/mm-field';
+import FileButton from '../../../parts/files/file-button';
 
 const PICTURES = '.png,.jpg,.jpeg,.webp,.tif,.tiff,.ora';
 

@@ -4,13 +4,10 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { counted, type Project, wordsOf } from '@/core';
-import { useChecks } from '@/session/checks';
-import { type CameBack, COMES_BACK, cameBackText, joinEndsOf } from '@/session/drawn-on';
-import { useJob } from '@/session/jobs';
-import { useSession } from '@/session/session';
-import { showFinding } from '@/session/show-finding';
-import { useWatch } from '@/session/watched-file';
-import { Part } from '../../../parts/tray';
+import { showFinding, useChecks } from '@/session/check';
+import { useJob, useSession } from '@/session/kernel';
+import { type CameBack, COMES_BACK, cameBackText, joinEndsOf, useWatch } from '@/session/returns';
+import { Part } from '../../../parts/chrome/tray';
 import DrawnOver from './drawn-over';
 import NewColours from './new-colours';
 

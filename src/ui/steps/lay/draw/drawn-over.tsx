@@ -3,7 +3,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { useObjectUrl } from '../../../parts/use-object-url';
+import { useObjectUrl } from '../../../parts/chrome/use-object-url';
 
 /** What was drawn over or taken away, as a small picture of what came back. */
 export default function DrawnOver({ png }: { png: Uint8Array<ArrayBuffer> }) {

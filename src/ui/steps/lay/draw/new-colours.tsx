@@ -5,8 +5,8 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { addInks, hexOfRgb, missingInks, nth, type Project, tooManyColours } from '@/core';
 import { edit } from '@/session/bolt';
-import type { CameBack } from '@/session/drawn-on';
-import { useSession } from '@/session/session';
+import { useSession } from '@/session/kernel';
+import type { CameBack } from '@/session/returns';
 
 /** Colours that were drawn and are none of the inks, and what they do to the number that the brief allows. */
 export default function NewColours({ project, colours }: { project: Project; colours: CameBack['colours'] }) {

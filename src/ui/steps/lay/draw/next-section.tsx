@@ -4,9 +4,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { cellOf, goneAndNew, latticeOf, type Project, wordsOf } from '@/core';
-import { checkKey, sortFindings, useChecks } from '@/session/checks';
-import { showFinding } from '@/session/show-finding';
-import { Part } from '../../../parts/tray';
+import { checkKey, showFinding, sortFindings, useChecks } from '@/session/check';
+import { Part } from '../../../parts/chrome/tray';
 
 /** So many are told: what is drawn next changes what is asked of the rest. */
 const MOST = 5;

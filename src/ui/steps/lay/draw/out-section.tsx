@@ -5,13 +5,12 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Project } from '@/core';
-import { GOES_OUT, makeOut, type OutFormat, outName, type Slide, wentOut } from '@/session/drawn-on';
-import { runJob, useBusy, type Work } from '@/session/jobs';
-import { type Session, useSession } from '@/session/session';
-import Choice from '../../../parts/choice';
-import JobProgress from '../../../parts/job-progress';
-import { whereToSave } from '../../../parts/save-file';
-import { Part } from '../../../parts/tray';
+import { runJob, type Session, useBusy, useSession, type Work } from '@/session/kernel';
+import { GOES_OUT, makeOut, type OutFormat, outName, type Slide, wentOut } from '@/session/returns';
+import JobProgress from '../../../parts/chrome/job-progress';
+import { Part } from '../../../parts/chrome/tray';
+import Choice from '../../../parts/fields/choice';
+import { whereToSave } from '../../../parts/files/save-file';
 
 const CUT: Record<Slide, string> = {
   both: 'half across and half down',

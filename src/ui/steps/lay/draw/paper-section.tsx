@@ -5,7 +5,6 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Project } from '@/core';
-import { useBusy, useJob } from '@/session/jobs';
 import {
   cutsText,
   foundText,
@@ -15,12 +14,12 @@ import {
   PAPER,
   type SheetInHand,
   sizeText,
-} from '@/session/paper';
-import { useSession } from '@/session/session';
-import FileButton from '../../../parts/file-button';
-import Fold from '../../../parts/fold';
-import JobProgress from '../../../parts/job-progress';
-import { useObjectUrl } from '../../../parts/use-object-url';
+} from '@/session/intake';
+import { useBusy, useJob, useSession } from '@/session/kernel';
+import Fold from '../../../parts/chrome/fold';
+import JobProgress from '../../../parts/chrome/job-progress';
+import { useObjectUrl } from '../../../parts/chrome/use-object-url';
+import FileButton from '../../../parts/files/file-button';
 import NewColours from './new-colours';
 import PaperGuide from './paper-guide';
 

@@ -5,12 +5,11 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import type { Project } from '@/core';
-import { pictureFile } from '@/session/pictures';
-import { useSession } from '@/session/session';
-import { goBack, type Snapshot, useSnapshots } from '@/session/snapshots';
-import { judgedText, versionsOf } from '@/session/versions';
-import { Part } from '../../../parts/tray';
-import { useObjectUrl } from '../../../parts/use-object-url';
+import { goBack, pictureFile, type Snapshot, useSnapshots } from '@/session/bolt';
+import { judgedText, versionsOf } from '@/session/check';
+import { useSession } from '@/session/kernel';
+import { Part } from '../../../parts/chrome/tray';
+import { useObjectUrl } from '../../../parts/chrome/use-object-url';
 
 /** A picture that is kept by its name. */
 function useKept(asset: string | undefined): string {

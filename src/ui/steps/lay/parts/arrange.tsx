@@ -22,16 +22,21 @@ import {
   setReserves,
 } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { useChecks } from '@/session/checks';
-import { useBusy } from '@/session/jobs';
-import { fillPatchNow, nothingToFill, PROPOSAL, proposeSettle, useProposal } from '@/session/proposal';
-import { useSession } from '@/session/session';
-import { useView } from '@/session/view';
-import Choice from '../../../parts/choice';
-import JobProgress from '../../../parts/job-progress';
-import { length, small } from '../../../parts/lengths';
-import NumberField from '../../../parts/number-field';
-import { Part } from '../../../parts/tray';
+import {
+  fillPatchNow,
+  nothingToFill,
+  PROPOSAL,
+  proposeSettle,
+  useChecks,
+  useProposal,
+} from '@/session/check';
+import { useView } from '@/session/cloth';
+import { useBusy, useSession } from '@/session/kernel';
+import JobProgress from '../../../parts/chrome/job-progress';
+import { Part } from '../../../parts/chrome/tray';
+import Choice from '../../../parts/fields/choice';
+import { length, small } from '../../../parts/fields/lengths';
+import NumberField from '../../../parts/fields/number-field';
 import Scatter from './scatter';
 
 /** Arranging by measured gaps: scatter, settle, fill, reserve; special places; symmetric working. */

@@ -6,7 +6,6 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { useSession } from '@/session/session';
 import {
   type CompareWay,
   dropSnapshot,
@@ -14,10 +13,11 @@ import {
   renameSnapshot,
   takeSnapshot,
   useSnapshots,
-} from '@/session/snapshots';
-import { useView } from '@/session/view';
-import Choice from '../../../parts/choice';
-import { Part } from '../../../parts/tray';
+} from '@/session/bolt';
+import { useView } from '@/session/cloth';
+import { useSession } from '@/session/kernel';
+import { Part } from '../../../parts/chrome/tray';
+import Choice from '../../../parts/fields/choice';
 
 const WAY_SAYS: Record<CompareWay, string> = {
   blink: 'blink, one then the other',

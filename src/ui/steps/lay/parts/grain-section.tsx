@@ -5,10 +5,10 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { GRAINS, type GrainLayer, type GrainTexture, type Project, setGrain } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import Choice from '../../../parts/choice';
-import NumberField from '../../../parts/number-field';
-import { Part } from '../../../parts/tray';
+import { useSession } from '@/session/kernel';
+import { Part } from '../../../parts/chrome/tray';
+import Choice from '../../../parts/fields/choice';
+import NumberField from '../../../parts/fields/number-field';
 
 const TEXTURE_SAYS: Record<GrainTexture | 'none', string> = {
   none: 'none',

@@ -3,10 +3,10 @@
 import Box from '@mui/material/Box';
 import { outlines, type Project, setGuides } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import Choice from '../../../parts/choice';
-import NumberField from '../../../parts/number-field';
-import { Part } from '../../../parts/tray';
+import { useSession } from '@/session/kernel';
+import { Part } from '../../../parts/chrome/tray';
+import Choice from '../../../parts/fields/choice';
+import NumberField from '../../../parts/fields/number-field';
 
 /** Lines to work along. */
 export default function GuidesSection({ project }: { project: Project }) {

@@ -21,14 +21,13 @@ import {
   swapMotif,
 } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
-import { BY_HAND, changeSelected, mirrorSelected, select } from '@/session/hold';
-import { makeOneMotif, takeInHandApart } from '@/session/pieces';
-import { useSession } from '@/session/session';
-import { useView } from '@/session/view';
-import Choice from '../../../parts/choice';
-import { length, trim } from '../../../parts/lengths';
-import NumberField from '../../../parts/number-field';
-import { Part } from '../../../parts/tray';
+import { BY_HAND, changeSelected, mirrorSelected, select, useView } from '@/session/cloth';
+import { makeOneMotif, takeInHandApart } from '@/session/intake';
+import { useSession } from '@/session/kernel';
+import { Part } from '../../../parts/chrome/tray';
+import Choice from '../../../parts/fields/choice';
+import { length, trim } from '../../../parts/fields/lengths';
+import NumberField from '../../../parts/fields/number-field';
 import { another, sizeToFit, tooLarge } from '../lay-motif';
 
 /** What is in hand: its numbers, and what can be done with it. */

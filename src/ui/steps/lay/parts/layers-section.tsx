@@ -29,13 +29,13 @@ import {
   tileFitText,
 } from '@/core';
 import { edit } from '@/session/bolt';
-import { useSession } from '@/session/session';
-import Choice from '../../../parts/choice';
-import ColourChoice from '../../../parts/colour-choice';
-import { size, trim } from '../../../parts/lengths';
-import MotifPicture from '../../../parts/motif-picture';
-import NumberField from '../../../parts/number-field';
-import { Part } from '../../../parts/tray';
+import { useSession } from '@/session/kernel';
+import MotifPicture from '../../../parts/chrome/motif-picture';
+import { Part } from '../../../parts/chrome/tray';
+import Choice from '../../../parts/fields/choice';
+import ColourChoice from '../../../parts/fields/colour-choice';
+import { size, trim } from '../../../parts/fields/lengths';
+import NumberField from '../../../parts/fields/number-field';
 
 const BLENDS = {
   normal: 'covers what is under it',

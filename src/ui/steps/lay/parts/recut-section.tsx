@@ -4,8 +4,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Project } from '@/core';
-import { RECUTS, type Recut, recutTo, useView } from '@/session/view';
-import { Part } from '../../../parts/tray';
+import { RECUTS, type Recut, recutTo, useView } from '@/session/cloth';
+import { Part } from '../../../parts/chrome/tray';
 
 const RECUT_SAYS: Record<Recut['how'], string> = {
   'as-laid': 'As laid',

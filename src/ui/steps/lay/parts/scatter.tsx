@@ -7,10 +7,10 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { counted, DIRECTIONS, type Directions, type Motif, type MotifRole, type Project } from '@/core';
-import { proposeScatter, type ScatterAsk } from '@/session/proposal';
-import { useSprites } from '@/session/sprites';
-import Choice from '../../../parts/choice';
-import NumberField from '../../../parts/number-field';
+import { proposeScatter, type ScatterAsk } from '@/session/check';
+import { useSprites } from '@/session/cloth';
+import Choice from '../../../parts/fields/choice';
+import NumberField from '../../../parts/fields/number-field';
 import {
   plannedSorts,
   type Sort,

@@ -4,9 +4,9 @@ import Box from '@mui/material/Box';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
-import { useView } from '@/session/view';
-import NumberField from '../../../parts/number-field';
-import { Part } from '../../../parts/tray';
+import { useView } from '@/session/cloth';
+import { Part } from '../../../parts/chrome/tray';
+import NumberField from '../../../parts/fields/number-field';
 
 const RESTS = {
   points: "the cell's corners, middle and quarters",

@@ -10,11 +10,9 @@ import { type ReactNode, useRef, useState } from 'react';
 import { type Motif, type MotifRole, removeMotif, type Sheet, setMotif } from '@/core';
 import { edit } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
-import { inspectFile } from '@/session/intake';
-import { replaceByVector } from '@/session/motif-art';
-import { useSession } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import OriginFields from '../../../parts/origin-fields';
+import { inspectFile, replaceByVector } from '@/session/intake';
+import { textOf, useSession } from '@/session/kernel';
+import OriginFields from '../../../parts/fields/origin-fields';
 import TwoHalves from './two-halves';
 
 type Props = {

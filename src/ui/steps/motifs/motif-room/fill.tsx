@@ -5,13 +5,12 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { fillOf, type Motif, nth, partsOf, type Region, setMotif } from '@/core';
-import { loadAsset } from '@/session/arts';
 import { edit } from '@/session/bolt';
-import { type FillSettings, fillAsk, keepFill, regionAt, viewFill } from '@/session/motif-art';
-import { useSession } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import ColourField from '../../../parts/colour-field';
-import MmField from '../../../parts/mm-field';
+import { loadAsset } from '@/session/cloth';
+import { type FillSettings, fillAsk, keepFill, regionAt, viewFill } from '@/session/intake';
+import { textOf, useSession } from '@/session/kernel';
+import ColourField from '../../../parts/fields/colour-field';
+import MmField from '../../../parts/fields/mm-field';
 import TwoHalves from './two-halves';
 
 /** 2 px at 300 ppi. */

@@ -2,9 +2,9 @@
 
 import { useEffect, useState } from 'react';
 import type { Motif } from '@/core';
-import { motifBitmap } from '@/session/motif-art';
-import { useSession } from '@/session/session';
-import Thumb from '../../../parts/thumb';
+import { motifBitmap } from '@/session/intake';
+import { useSession } from '@/session/kernel';
+import Thumb from '../../../parts/chrome/thumb';
 
 /** A motif as large as the room is, in the colourway on show. */
 export default function LargePicture({ motif, ground }: { motif: Motif; ground: string }) {

@@ -10,7 +10,7 @@ import { useState } from 'react';
 import { isVector, nth, pxToMm, type Sheet, shownGround } from '@/core';
 import { useBolt } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
-import { small } from '../../../parts/lengths';
+import { small } from '../../../parts/fields/lengths';
 import About from './about';
 import Fill from './fill';
 import LargePicture from './large-picture';

@@ -8,10 +8,9 @@ import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
 import { type Motif, type Part, partsOf } from '@/core';
-import { setParts } from '@/session/motif-art';
-import { useSession } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import ColourField from '../../../parts/colour-field';
+import { setParts } from '@/session/intake';
+import { textOf, useSession } from '@/session/kernel';
+import ColourField from '../../../parts/fields/colour-field';
 import TwoHalves from './two-halves';
 
 /** The parts of a motif, in register: each with a colour of its own, in the order they lie. */

@@ -9,11 +9,9 @@ import IconButton from '@mui/material/IconButton';
 import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
 import { type ArtPiece, type Motif, type Point, type Project, piecesOfArt, toPiece } from '@/core';
-import { motifBitmap } from '@/session/motif-art';
-import { addPiece, changePieces, ownPieces, spanOf } from '@/session/pieces';
-import { useSession } from '@/session/session';
-import { textOf } from '@/session/trouble';
-import Choice from '../../../parts/choice';
+import { addPiece, changePieces, motifBitmap, ownPieces, spanOf } from '@/session/intake';
+import { textOf, useSession } from '@/session/kernel';
+import Choice from '../../../parts/fields/choice';
 import TwoHalves from './two-halves';
 
 type Props = { motif: Motif; project: Project; ground: string };

@@ -1,7 +1,7 @@
 'use client';
 
 import { type Corners, cornersAreSound, type Point } from '@/core';
-import Grip from '../../../parts/grip';
+import Grip from '../../../parts/fields/grip';
 import type { Sight } from './page-view';
 
 const NAMES = ['top left', 'top right', 'bottom right', 'bottom left'];

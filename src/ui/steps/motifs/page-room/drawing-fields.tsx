@@ -5,8 +5,8 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Typography from '@mui/material/Typography';
 import { type FirstLook, type Leaving, type LengthUnit, leavingText, pxToMm, type Size } from '@/core';
-import type { DrawingTaken } from '@/session/drawing';
-import { size as lengthsOf } from '../../../parts/lengths';
+import type { DrawingTaken } from '@/session/intake';
+import { size as lengthsOf } from '../../../parts/fields/lengths';
 
 /** How a page is taken in as one drawing: what leaves the sheet is told. */
 export default function DrawingFields({

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { type FoundPage, leanOf } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { trim } from '../../../parts/lengths';
+import { trim } from '../../../parts/fields/lengths';
 
 const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 

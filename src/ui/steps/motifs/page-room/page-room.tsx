@@ -18,23 +18,25 @@ import {
   wholePicture,
 } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { keepDrawing } from '@/session/drawing';
 import {
   type CutPiece,
+  type DraftOf,
+  dropDraft,
   firstGuesses,
   type IncomingPage,
+  keepDrawing,
+  keepNow,
   keepPage,
+  letGoOfPage,
   type Origin,
+  PAGE,
   split,
 } from '@/session/intake';
-import { runJob, useJob } from '@/session/jobs';
-import { type DraftOf, dropDraft } from '@/session/page-draft';
-import { keepNow, letGoOfPage, PAGE } from '@/session/page-job';
-import { useSession } from '@/session/session';
-import JobProgress from '../../../parts/job-progress';
-import lazyPart from '../../../parts/lazy-part';
-import { trim } from '../../../parts/lengths';
-import OriginFields from '../../../parts/origin-fields';
+import { runJob, useJob, useSession } from '@/session/kernel';
+import JobProgress from '../../../parts/chrome/job-progress';
+import lazyPart from '../../../parts/chrome/lazy-part';
+import { trim } from '../../../parts/fields/lengths';
+import OriginFields from '../../../parts/fields/origin-fields';
 import { CornerGrips, PageOutline } from './corners';
 import DrawingFields from './drawing-fields';
 import Marks from './marks';

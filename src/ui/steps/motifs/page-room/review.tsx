@@ -8,8 +8,8 @@ import NativeSelect from '@mui/material/NativeSelect';
 import Typography from '@mui/material/Typography';
 import { cutOffText, type MotifRole, pxToMm } from '@/core';
 import type { CutPiece } from '@/session/intake';
-import { small } from '../../../parts/lengths';
-import Thumb from '../../../parts/thumb';
+import Thumb from '../../../parts/chrome/thumb';
+import { small } from '../../../parts/fields/lengths';
 
 type Props = {
   cuts: CutPiece[];

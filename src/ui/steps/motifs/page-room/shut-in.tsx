@@ -5,9 +5,9 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { counted, type IntakeSettings, type LengthUnit, type Point } from '@/core';
 import type { ShutInSight } from '@/session/intake';
-import { size } from '../../../parts/lengths';
-import Thumb from '../../../parts/thumb';
-import { Part } from '../../../parts/tray';
+import Thumb from '../../../parts/chrome/thumb';
+import { Part } from '../../../parts/chrome/tray';
+import { size } from '../../../parts/fields/lengths';
 
 type Props = {
   places: ShutInSight[];

@@ -6,8 +6,8 @@ import Slider from '@mui/material/Slider';
 import Switch from '@mui/material/Switch';
 import Typography from '@mui/material/Typography';
 import type { IntakeSettings } from '@/core';
-import { trim } from '../../../parts/lengths';
-import MmField from '../../../parts/mm-field';
+import { trim } from '../../../parts/fields/lengths';
+import MmField from '../../../parts/fields/mm-field';
 
 export type Figures = { histogram?: number[]; grey?: number; marks?: number };
 

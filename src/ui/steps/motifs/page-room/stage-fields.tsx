@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { IntakeSettings, LengthUnit, Point } from '@/core';
 import type { ShutInSight } from '@/session/intake';
-import Choice from '../../../parts/choice';
+import Choice from '../../../parts/fields/choice';
 import type { Region } from './page-view';
 import ShutIn from './shut-in';
 import StageClean, { type Figures } from './stage-clean';

@@ -10,8 +10,8 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { type Backing, DEFAULT_BACKING, type IntakeSettings } from '@/core';
-import MmField from '../../../parts/mm-field';
-import NumberField from '../../../parts/number-field';
+import MmField from '../../../parts/fields/mm-field';
+import NumberField from '../../../parts/fields/number-field';
 import ToolRow from './tool-row';
 import type { Tool } from './tools';
 

@@ -3,7 +3,7 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { counted, type IntakeSettings } from '@/core';
-import MmField from '../../../parts/mm-field';
+import MmField from '../../../parts/fields/mm-field';
 import type { Region } from './page-view';
 import ToolRow from './tool-row';
 import type { Tool } from './tools';

@@ -15,8 +15,8 @@ import {
   turnCorners,
   wholePicture,
 } from '@/core';
-import { small, trim } from '../../../parts/lengths';
-import NumberField from '../../../parts/number-field';
+import { small, trim } from '../../../parts/fields/lengths';
+import NumberField from '../../../parts/fields/number-field';
 
 type Props = {
   picture: { width: number; height: number; ppi: number | null };

@@ -3,8 +3,7 @@
 import { useState } from 'react';
 import { comesBackStraight, type IntakeSettings, isBare } from '@/core';
 import { useBolt } from '@/session/bolt';
-import type { DrawingTaken } from '@/session/drawing';
-import type { IncomingPage } from '@/session/intake';
+import type { DrawingTaken, IncomingPage } from '@/session/intake';
 import { useLeaving } from './use-first-look';
 
 /**

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { FoundPage } from '@/core';
 import { findPageIn, type IncomingPage } from '@/session/intake';
-import { textOf } from '@/session/trouble';
+import { textOf } from '@/session/kernel';
 
 /**
  * Finding the page on its picture. A photo shows what lies around its page, and is squared at once; of a scan it is only

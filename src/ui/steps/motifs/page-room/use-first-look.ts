@@ -2,8 +2,8 @@
 
 import { useEffect, useState } from 'react';
 import { DEFAULT_INTAKE, type IntakeSettings, type Leaving } from '@/core';
-import { leavingPage, lookAtPage } from '@/session/drawing';
 import type { IncomingPage, PageLook } from '@/session/intake';
+import { leavingPage, lookAtPage } from '@/session/intake';
 
 /**
  * What is asked of a page a moment after what it hangs on changed: the picture itself is shown first.

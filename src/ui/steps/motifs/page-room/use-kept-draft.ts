@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import type { IntakeSettings } from '@/core';
 import type { IncomingPage } from '@/session/intake';
-import { keepDraft } from '@/session/page-draft';
+import { keepDraft } from '@/session/intake';
 
 /** Keeps a page on its way in, with what was marked on it: a closed window does not lose it. */
 export function useKeptDraft(

@@ -3,8 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { IntakeSettings } from '@/core';
 import { type PageView as Ask, type IncomingPage, type ShutInSight, viewPage } from '@/session/intake';
-import { Stopped } from '@/session/jobs';
-import { textOf } from '@/session/trouble';
+import { Stopped, textOf } from '@/session/kernel';
 import type { Region, Shown } from './page-view';
 import type { Figures } from './stage-clean';
 

@@ -9,15 +9,14 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { capital, counted, type Project, slug, takeOffBoard } from '@/core';
 import { edit, record } from '@/session/bolt';
-import { openBook } from '@/session/book';
-import { runJob, useJob } from '@/session/jobs';
-import { useSession } from '@/session/session';
-import { thingOf } from '@/session/things';
-import { makeThingsBoard, shownNote } from '@/session/things-board';
-import JobProgress from '../../../parts/job-progress';
-import { size } from '../../../parts/lengths';
-import { saveFile } from '../../../parts/save-file';
-import { Part } from '../../../parts/tray';
+import { openBook } from '@/session/colour';
+import { runJob, useJob, useSession } from '@/session/kernel';
+import { thingOf } from '@/session/mockups';
+import { makeThingsBoard, shownNote } from '@/session/send';
+import JobProgress from '../../../parts/chrome/job-progress';
+import { Part } from '../../../parts/chrome/tray';
+import { size } from '../../../parts/fields/lengths';
+import { saveFile } from '../../../parts/files/save-file';
 
 const THINGS_BOARD = 'board of things';
 

@@ -1,5 +1,5 @@
 import { builtView, lengthsOf, projection, type Size, viewedFrom } from '@/core';
-import type { Thing } from '@/session/things';
+import type { Thing } from '@/session/mockups';
 
 /** The bones of a grown person's hand, from the middle of the wrist, mm: where each finger begins and ends, and how thick it is. */
 const FINGERS: [x1: number, y1: number, x2: number, y2: number, thick: number][] = [

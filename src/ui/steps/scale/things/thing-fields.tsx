@@ -20,11 +20,11 @@ import {
   repeatBlock,
   shownColourway,
 } from '@/core';
-import { heldPpi } from '@/session/arts';
-import { openThing, shownThing, THING_TIMES, things, useThings } from '@/session/things';
-import Choice from '../../../parts/choice';
-import { length, size, trim } from '../../../parts/lengths';
-import NumberField from '../../../parts/number-field';
+import { heldPpi } from '@/session/cloth';
+import { openThing, shownThing, THING_TIMES, things, useThings } from '@/session/mockups';
+import Choice from '../../../parts/fields/choice';
+import { length, size, trim } from '../../../parts/fields/lengths';
+import NumberField from '../../../parts/fields/number-field';
 import { motifsAsLaid } from '../ladder';
 
 const ROOM_NAME: Record<RoomName, string> = { light: 'Light room', dark: 'Dark room' };

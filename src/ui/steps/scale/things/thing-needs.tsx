@@ -16,15 +16,13 @@ import {
   Said,
   slug,
 } from '@/core';
-import { heldPpi } from '@/session/arts';
 import { edit, useBolt } from '@/session/bolt';
-import { runJob, useJob } from '@/session/jobs';
-import { useSession } from '@/session/session';
-import { drawShown, forBoard, shownThing, useThings } from '@/session/things';
-import { useView } from '@/session/view';
-import JobProgress from '../../../parts/job-progress';
-import { length, size, trim } from '../../../parts/lengths';
-import { saveFile } from '../../../parts/save-file';
+import { heldPpi, useView } from '@/session/cloth';
+import { runJob, useJob, useSession } from '@/session/kernel';
+import { drawShown, forBoard, shownThing, useThings } from '@/session/mockups';
+import JobProgress from '../../../parts/chrome/job-progress';
+import { length, size, trim } from '../../../parts/fields/lengths';
+import { saveFile } from '../../../parts/files/save-file';
 import { useSendAsk } from '../../send/ask';
 
 /** A picture of a thing, as it is saved, px. */

@@ -12,7 +12,7 @@ import {
   THING_TIMES,
   useThings,
   wantThing,
-} from '@/session/things';
+} from '@/session/mockups';
 import Hand from './hand';
 
 /** No picture has more px than this, however large the window is. */

@@ -6,7 +6,7 @@ import Dialog from '@mui/material/Dialog';
 import Typography from '@mui/material/Typography';
 import { capital } from '@/core';
 import { useBolt } from '@/session/bolt';
-import { thingOf, useThings } from '@/session/things';
+import { thingOf, useThings } from '@/session/mockups';
 import ThingFields from './thing-fields';
 import ThingNeeds from './thing-needs';
 import ThingPicture from './thing-picture';

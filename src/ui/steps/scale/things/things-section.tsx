@@ -6,6 +6,8 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { capital, type Project, slug } from '@/core';
 import { refuse } from '@/session/bolt';
+import { useSession } from '@/session/kernel';
+import { openThing, readyThings, things } from '@/session/mockups';
 import {
   type Photo,
   readPhoto,
@@ -13,13 +15,11 @@ import {
   takeAwayThing,
   thingFile,
   useOwnThings,
-} from '@/session/own-things';
-import { useSession } from '@/session/session';
-import { openThing, readyThings, things } from '@/session/things';
-import FileButton from '../../../parts/file-button';
-import lazyPart from '../../../parts/lazy-part';
-import { saveFile } from '../../../parts/save-file';
-import { Part } from '../../../parts/tray';
+} from '@/session/settings';
+import lazyPart from '../../../parts/chrome/lazy-part';
+import { Part } from '../../../parts/chrome/tray';
+import FileButton from '../../../parts/files/file-button';
+import { saveFile } from '../../../parts/files/save-file';
 
 const PhotoRoom = lazyPart(() => import('./photo-room'));
 

@@ -1,0 +1,3 @@
+export { blotAt, healSpot, type Spot } from './heal';
+export { type JoinReport, wrapReport } from './join';
+export { DEFAULT_MENDING, mendWrap, type WrapMending } from './mend-wrap';

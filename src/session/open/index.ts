@@ -1,0 +1,1 @@
+export { closeSession, type How, type Opened, openSession } from './open';
