@@ -7,7 +7,16 @@ import type { SpriteAsk } from '../services/cloth';
 import { reading, type Work, type WorkOf } from '../wire/bounds';
 import type { ArtRequest, ProofSeen } from '../wire/protocol';
 import { measureEach } from './lines';
-import { artFrom, artStore, emptyWorkers, inBatch, interactive, pages } from './workers';
+import {
+  artFrom,
+  artStore,
+  emptyWorkers,
+  endSoon,
+  inBatch,
+  interactive,
+  keepWorkers,
+  pages,
+} from './workers';
 
 /** What the printer that is proofed makes of every colour. */
 const printer: { now: ProofCube | null } = { now: null };
@@ -47,7 +56,16 @@ export async function quickSprites(asks: Ask[], load: AssetLoader) {
 }
 
 /** The worker that draws is made ready while what it will draw is being fetched. */
-export const startDrawing = () => void interactive.run((s) => s.cloth.ready()).catch(() => {});
+export function startDrawing() {
+  keepWorkers();
+  void interactive.run((s) => s.cloth.ready()).catch(() => {});
+}
+
+/** The bolt on show was left: what is held of it goes, as soon as work that goes on has ended. */
+export function endDrawing() {
+  letGoOfArt();
+  endSoon();
+}
 
 /** Measures the lines of art that are not known yet, as long as it is wanted. */
 export const measureLines = (arts: ArtRequest[], load: AssetLoader, wanted: () => boolean) =>

@@ -1,4 +1,13 @@
-export { letGoOfArt, measureLines, proveWrapOf, quickSprites, setPrinter, sprite, startDrawing } from './art';
+export {
+  endDrawing,
+  letGoOfArt,
+  measureLines,
+  proveWrapOf,
+  quickSprites,
+  setPrinter,
+  sprite,
+  startDrawing,
+} from './art';
 export { check, clothMap, liftOff, mend, practise } from './check';
 export {
   clothPicture,

@@ -56,6 +56,20 @@ export function artFrom(load: AssetLoader): ArtSource {
 export const inBatch = <T>(call: WorkerCall<T>, work?: Pick<Work, 'signal'>): Promise<T> =>
   batch.use((slot) => slot.run(call, long(work)), work?.signal);
 
+/** With no bolt on show, the workers of the hand and of the check are kept for so long, ms: another may be opened. */
+const KEPT_MS = 5000;
+const rest: { timer?: ReturnType<typeof setTimeout> } = {};
+
+/** The bolt on show was left: its workers end unless another bolt is opened soon. */
+export function endSoon() {
+  clearTimeout(rest.timer);
+  rest.timer = setTimeout(() => {
+    interactive.end();
+    checker.end();
+  }, KEPT_MS);
+}
+export const keepWorkers = () => clearTimeout(rest.timer);
+
 /** The workers let go of all art: another bolt is opened, or none is. */
 export function emptyWorkers() {
   // What was found of other cloths goes with it.

@@ -1,5 +1,5 @@
 import { allArt, type Project } from '../../core';
-import { letGoOfArt, Stopped, startDrawing } from '../../engine';
+import { endDrawing, letGoOfArt, Stopped, startDrawing } from '../../engine';
 import { readBolt, Unreadable } from '../../shelf';
 import {
   holdBolt,
@@ -87,7 +87,9 @@ async function waitFor(mine: Session, id: string, onFree: () => void) {
 
 /** The bolt is left: what comes next, on the shelf or in another bolt, has nothing of it. It is closed once its work has ended. */
 export function closeSession(mine: Session) {
-  if (session() === mine) nextSession();
+  if (session() !== mine) return;
+  nextSession();
+  endDrawing();
 }
 
 function notOpened(error: unknown): Opened {
