@@ -6,7 +6,7 @@ import { decodeCutOut } from '../../core/format/png/read';
 export const startPng = once((source?: Parameters<typeof init>[0]) => init(source));
 
 /** What a broken file stopped in its middle is not used again. */
-let usable = true;
+const decoder = { usable: true };
 
 /** Bytes 24 to 28 of a PNG of 8 bits a channel, RGBA, not interlaced: what is kept here is of this kind. */
 const KEPT_KIND = [8, 6, 0, 0, 0];
@@ -17,7 +17,7 @@ export const isRgbaPng = (bytes: Uint8Array): boolean => KEPT_KIND.every((v, n) 
  * @throws PictureRefused when it is damaged, or more than it says it is.
  */
 export async function readCutOut(bytes: Uint8Array): Promise<Raster> {
-  if (usable && isRgbaPng(bytes)) {
+  if (decoder.usable && isRgbaPng(bytes)) {
     readPictureHead(bytes);
     const ready = await startPng().catch(() => null);
     if (ready) {
@@ -25,7 +25,7 @@ export async function readCutOut(bytes: Uint8Array): Promise<Raster> {
         const { width, height, data } = await decode(bytes.slice().buffer);
         return { width, height, data };
       } catch {
-        usable = false;
+        decoder.usable = false;
       }
     }
   }

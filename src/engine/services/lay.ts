@@ -6,6 +6,7 @@ import {
   gapSpread,
   grainRows,
   type Layout,
+  LruCache,
   largestFit,
   newRaster,
   type Offer,
@@ -36,8 +37,9 @@ function silhouettesOf(request: LayRequest, layout = request.layout): Silhouette
 /** A canvas rounds down when it lays a soft pixel over another: on the whole so many levels are lost. */
 const ROUNDED_DOWN = 0.4;
 
-/** What is in the hand, on the cloth that it was taken from: one at a time. */
-let hand: { silhouettes: SilhouetteIndex; n: number } | null = null;
+/** What is in the hand of each drag, on the cloth that it was taken from, by the name that the drag gave it; a forgotten one goes. */
+const MOST_HANDS = 2;
+const hands = new LruCache<{ silhouettes: SilhouetteIndex; n: number }>(MOST_HANDS, () => 1);
 
 /** Arranging by measured gaps. */
 export const layServices = {
@@ -68,13 +70,14 @@ export const layServices = {
   },
 
   /** Makes ready to foretell what comes of moving a placement, by its number. */
-  takeInHand: (request: LayRequest, n: number): void => {
-    hand = { silhouettes: silhouettesOf(request), n };
-  },
+  takeInHand: (hand: string, request: LayRequest, n: number): void =>
+    hands.keep(hand, { silhouettes: silhouettesOf(request), n }),
 
-  /** What comes of what is in the hand lying so; null when nothing is. */
-  forecast: (held: Placed, usual: Usual): Forecast | null =>
-    hand && forecast(hand.silhouettes, hand.n, held, usual),
+  /** What comes of what is in a hand lying so; null when the hand is not known. */
+  forecast: (hand: string, held: Placed, usual: Usual): Forecast | null => {
+    const known = hands.get(hand);
+    return known ? forecast(known.silhouettes, known.n, held, usual) : null;
+  },
 
   /** How even the gaps are in each layout: their spread and the smallest of them, mm. */
   evenness: (request: LayRequest, layouts: Layout[]) =>

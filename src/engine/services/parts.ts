@@ -8,6 +8,7 @@ import {
   fillUnderInk,
   flatPart,
   type LineArt,
+  LruCache,
   MM_PER_INCH,
   newRaster,
   pixelPlan,
@@ -41,17 +42,17 @@ async function fileOf(art: Raster, ppi: number): Promise<CutArt> {
   return { png, sha256: await sha256Of(png), width: art.width, height: art.height, thumb };
 }
 
-/** Line art in hand, as it was last taken apart. */
-let line: { key: string; art: Raster; parts: LineArt } | undefined;
+/** Line art as it was last taken apart: one at a time. */
+const taken = new LruCache<{ art: Raster; parts: LineArt }>(1, () => 1);
 
 type FillAsk = { bridgePx: number; trapPx: number; colours: { x: number; y: number; rgb: Rgb }[] };
 
+const takenApart = (art: Raster, ask: FillAsk) => ({ art, parts: fillUnderInk(art, ask) });
+
 async function lineOf(bytes: Bytes, ask: FillAsk) {
   const key = `${await sha256Of(bytes)}|${ask.bridgePx}|${ask.trapPx}`;
-  if (line?.key !== key) {
-    const art = decodeCutOut(bytes);
-    line = { key, art, parts: fillUnderInk(art, ask) };
-  }
+  const line = taken.get(key) ?? takenApart(decodeCutOut(bytes), ask);
+  taken.keep(key, line);
   // A colour belongs to the region that its point lies in now.
   const byRegion = new Map<number, Rgb>();
   for (const c of ask.colours) {

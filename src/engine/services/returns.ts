@@ -84,10 +84,20 @@ const TOLD_MM2 = 1;
 /** The long side of the small picture, px. */
 const SMALL = 240;
 
-/** The picture that went out last, as pixels, and small and put home once that is wanted: a file that is watched comes back to it many times. */
-let out: { asset: string; sent: Sent; small?: Raster } | null = null;
-/** The guide that lay over it. */
-let guide: { asset: string; pixels: Uint32Array } | null = null;
+/**
+ * What lies on the desk whose worker this is: the picture that was sent out, as pixels, and small once that is wanted; the guide over
+ * it; the drawing that was returned last, whose ends may be joined. A watched file comes back to them many times.
+ */
+const desk: {
+  out?: { asset: string; sent: Sent; small?: Raster };
+  guide?: { asset: string; pixels: Uint32Array };
+  returned?: {
+    sent: Sent;
+    after: Raster;
+    strokes: NewStrokes;
+    told: Omit<Returned, 'art' | 'picture'>;
+  };
+} = {};
 
 /** Any picture file as one picture; the layers of a layered one that are shown, laid over each other. */
 async function flat(bytes: Bytes): Promise<Raster> {
@@ -120,13 +130,13 @@ function strokesOver(under: Raster, strokes: Raster): Raster {
 /** Pictures of the cloth that went out to be drawn on, and come back. */
 export const returnServices = {
   /** Whether the worker holds the picture that went out. */
-  knowsOut: (asset: string) => out?.asset === asset,
+  knowsOut: (asset: string) => desk.out?.asset === asset,
 
   /** Whether the worker holds the guide that lay over it. */
-  knowsGuide: (asset: string) => guide?.asset === asset,
+  knowsGuide: (asset: string) => desk.guide?.asset === asset,
 
   async takeOut(asset: string, bytes: Bytes) {
-    out = { asset, sent: readSent(await decodePicture(bytes)) };
+    desk.out = { asset, sent: readSent(await decodePicture(bytes)) };
   },
 
   /**
@@ -134,12 +144,12 @@ export const returnServices = {
    * @param margin px to stay clear of the edge. @param turned it went out half-turned.
    */
   async makeGuide(asked: Asked[], inks: Rgb[], margin: number, turned: boolean): Promise<GuideMade> {
-    if (!out) throw new Said('What went out is not here any more. Send it out again.');
-    const { raster } = out.sent;
+    if (!desk.out) throw new Said('What went out is not here any more. Send it out again.');
+    const { raster } = desk.out.sent;
     const asks = guideFor(raster, asked, inks);
     const drawn = drawGuide(raster, asks, margin);
     const picture = await pngFile(drawn, 96);
-    guide = { asset: picture.sha256, pixels: pixelsOfGuide(drawn) };
+    desk.guide = { asset: picture.sha256, pixels: pixelsOfGuide(drawn) };
     const over = turned ? turnOver(drawn, { mirrored: false, turned }) : drawn;
     return transfer({ guide: asks, picture, over }, [over.data.buffer]);
   },
@@ -158,14 +168,16 @@ export const returnServices = {
   ): Promise<Returned | NotTheSame> {
     const sent = sentAs(ask);
     const laidOver = ask.out.guide?.asset;
-    if (laidOver && guided) guide = { asset: laidOver, pixels: pixelsOfGuide(await decodePicture(guided)) };
+    if (laidOver && guided)
+      desk.guide = { asset: laidOver, pixels: pixelsOfGuide(await decodePicture(guided)) };
     const came = await flat(bytes);
     onProgress(0.25);
     const onlyStrokes = clearShare(came) > CLEAR;
     const laid = registerReturn(sent, onlyStrokes ? strokesOver(sent.raster, came) : came);
     if ('why' in laid) return laid;
     // A guide that was left showing is no part of what was drawn.
-    if (guide && guide.asset === laidOver) withoutGuide(laid.raster, sent.raster, guide.pixels);
+    if (desk.guide && desk.guide.asset === laidOver)
+      withoutGuide(laid.raster, sent.raster, desk.guide.pixels);
     onProgress(0.5);
     return takenBack(sent, laid.raster, { found: laid.found, onlyStrokes }, ask, under, onProgress);
   },
@@ -178,9 +190,9 @@ export const returnServices = {
     onProgress: Progress,
   ): Promise<Returned | NotTheSame> {
     const sent = sentAs(ask);
-    if (last?.sent !== sent)
+    if (desk.returned?.sent !== sent)
       throw new Said('What came back is not in hand any more. Bring it back once more.');
-    const { after, strokes, told } = last;
+    const { after, strokes, told } = desk.returned;
     const steps = stepsOf(planOf(ask));
     const joined = joinEnds(sent, after, strokes, nth(told.report.touching, n), { ppi: ask.out.ppi, steps });
     if (!joined) throw new Said('These ends cannot be joined: draw them together.');
@@ -190,13 +202,9 @@ export const returnServices = {
   },
 };
 
-/** What came back last, as it lies on what went out: its ends may be joined. */
-let last: { sent: Sent; after: Raster; strokes: NewStrokes; told: Omit<Returned, 'art' | 'picture'> } | null =
-  null;
-
 function sentAs({ out: { asset } }: ReturnAsk): Sent {
-  if (out?.asset !== asset) throw new Said('What went out is not here any more. Send it out again.');
-  return out.sent;
+  if (desk.out?.asset !== asset) throw new Said('What went out is not here any more. Send it out again.');
+  return desk.out.sent;
 }
 const planOf = ({ layout, cellMm, out: { ppi } }: ReturnAsk) => pixelPlan(layout, cellMm, ppi);
 
@@ -229,7 +237,7 @@ async function takenBack(
   const seen =
     overMm2 < TOLD_MM2 ? null : await pngFile(markDrawnOver(smaller(after, SMALL), over, after), 96);
   const told = { ...how, newMm2: count * mm2, overMm2, over: seen, report, colours };
-  last = { sent, after: all, strokes, told };
+  desk.returned = { sent, after: all, strokes, told };
   return {
     ...told,
     art: { ...file, width: art.width, height: art.height },
@@ -239,9 +247,9 @@ async function takenBack(
 
 /** What went out, small and put home, with art over it. */
 function smallWith(art: Raster, plan: PixelPlan, from: Point): Raster {
-  if (!out) throw new Said('What went out is not here any more. Send it out again.');
-  out.small ??= smaller(putHome(out.sent.raster, plan, from), SMALL);
-  const made = { ...out.small, data: out.small.data.slice() };
+  if (!desk.out) throw new Said('What went out is not here any more. Send it out again.');
+  desk.out.small ??= smaller(putHome(desk.out.sent.raster, plan, from), SMALL);
+  const made = { ...desk.out.small, data: desk.out.small.data.slice() };
   layOver(made, smaller(art, SMALL));
   return made;
 }

@@ -12,8 +12,8 @@ export const useForecast = sessionStore<{ forecast: Forecast | null; of: Held['f
   of: null,
 }));
 
-/** What was made ready: for which hold. */
-const ready = sessionPart((): { of: Held['from'] | null } => ({ of: null }));
+/** What was made ready: for which hold, and the hand's name in the worker. */
+const ready = sessionPart((): { of: Held['from'] | null; hand: string } => ({ of: null, hand: '' }));
 
 /** How near to the best place the hand must let go for the piece to come to lie in it, px of the screen. */
 const LET_GO_PX = 16;
@@ -38,11 +38,12 @@ export function wantForecast(project: Project, held: Held) {
         const request = await layRequest(project);
         const n = request.placements.findIndex((p) => p.id === id);
         if (n < 0) return undefined;
-        await takeInHand(request, n);
-        ready().of = held.from;
+        const hand = crypto.randomUUID();
+        await takeInHand(hand, request, n);
+        Object.assign(ready(), { of: held.from, hand });
       }
       const p = project.placements.find((q) => q.id === id);
-      const found = p && newest() ? await forecast(withHeld(p, held), usual) : undefined;
+      const found = p && newest() ? await forecast(ready().hand, withHeld(p, held), usual) : undefined;
       return found ?? undefined;
     },
     keep: (found) => {
