@@ -3,6 +3,7 @@ import {
   nth as nthOf,
   type PlacementChange,
   type Project,
+  placementsWith,
   pxToMm,
   removePlacements,
   reorder,
@@ -133,7 +134,7 @@ export const COMMANDS: Command[] = [
     label: 'all of the same motif',
     keys: ['I'],
     act: inHand((selected, { project }) => {
-      const motifs = new Set(project.placements.filter((p) => selected.includes(p.id)).map((p) => p.motif));
+      const motifs = new Set(placementsWith(project, selected).map((p) => p.motif));
       select(project.placements.filter((p) => motifs.has(p.motif)).map((p) => p.id));
     }),
   },
@@ -199,7 +200,7 @@ export const COMMANDS: Command[] = [
     label: 'lock or unlock',
     keys: ['K'],
     act: inHand((selected, { project }) => {
-      const locked = project.placements.filter((p) => selected.includes(p.id)).every((p) => p.locked);
+      const locked = placementsWith(project, selected).every((p) => p.locked);
       setAll(selected, { locked: locked ? undefined : true });
     }),
   },
@@ -233,7 +234,7 @@ export const COMMANDS: Command[] = [
     shown: 'Delete',
     act: inHand((selected, { project }) => {
       edit(session(), removePlacements(selected));
-      const locked = project.placements.filter((p) => p.locked && selected.includes(p.id));
+      const locked = placementsWith(project, selected).filter((p) => p.locked);
       select(locked.map((p) => p.id));
     }),
   },

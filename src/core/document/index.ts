@@ -29,6 +29,7 @@ export { turnDesign, whyNotTurned } from './edits/turn';
 export { artKey, counterKey, type InkedArt, inkedArts } from './inked-art';
 export { missingInks } from './missing-inks';
 export { isOfLaterVersion, openProject } from './open';
+export { placementsWith } from './placements-with';
 export { purposeOf, tooManyColours } from './purpose';
 export { type Rescued, rescue } from './rescue';
 export { sceneLayers, sceneSplit } from './scene-layers';

@@ -46,8 +46,18 @@ const NONE = {
 };
 export const useChecks = sessionStore<ChecksState>(() => NONE);
 
+/** Something found once for each state of a document: states are never changed in place. */
+function onceFor<T>(find: (project: Project) => T): (project: Project) => T {
+  const known = new WeakMap<Project, T>();
+  return (project) => {
+    const found = known.get(project) ?? find(project);
+    known.set(project, found);
+    return found;
+  };
+}
+
 /** What the join of the block depends on: all that is rendered but its colours. */
-export const layKey = (p: Project) =>
+export const layKey = onceFor((p) =>
   JSON.stringify([
     p.brief.widthMm,
     p.brief.heightMm,
@@ -58,10 +68,11 @@ export const layKey = (p: Project) =>
     p.ground,
     p.layers,
     p.grain,
-  ]);
+  ]),
+);
 
 /** What a check depends on beside that: colours on show, what is said of motifs, and how it is to look. */
-export const checkKey = (p: Project) =>
+export const checkKey = onceFor((p) =>
   JSON.stringify([
     layKey(p),
     p.checking,
@@ -71,7 +82,8 @@ export const checkKey = (p: Project) =>
     p.drawnOn.marginMm,
     allArt(p).map((m) => [m.permission, m.standIn, m.direction, m.role]),
     p.colourways.find((c) => c.id === p.shown)?.colours,
-  ]);
+  ]),
+);
 
 /** How a bolt is looked over. */
 export function checkOptions(project: Project): CheckOptions {

@@ -7,6 +7,7 @@ import {
   type Placement,
   type Point,
   type Project,
+  placementsWith,
   reachOf,
   setPlacements,
   shiftsInto,
@@ -30,7 +31,7 @@ export function inSight({ placements }: Pick<Project, 'placements'>): Placement[
 
 /** A placement as it stands while it is held. */
 export function withHeld(p: Placement, held: Held | null): Placement {
-  if (!held?.ids.includes(p.id)) return p;
+  if (!held || !isHeld(held, p.id)) return p;
   let { x, y } = p;
   if (held.about && (held.turn !== 0 || held.grow !== 1)) {
     ({ x, y } = held.from[p.id] ?? p);
@@ -53,7 +54,11 @@ export function beginHold(): Held | null {
   const { project } = useBolt.getState();
   const { selected, together } = useView.getState();
   if (!project) return null;
-  const free = selected.flatMap((id) => project.placements.find((p) => p.id === id && !p.locked) ?? []);
+  const byId = new Map(placementsWith(project, selected).map((p) => [p.id, p]));
+  const free = selected.flatMap((id) => {
+    const p = byId.get(id);
+    return p && !p.locked ? [p] : [];
+  });
   const [first] = free;
   if (!first) return null;
   const lattice = latticeOf(project.layout, cellOf(project));
@@ -73,11 +78,14 @@ function middleOfAll(points: Point[]): Point {
   return { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
 }
 
+/** Whether a placement is held. */
+export const isHeld = (held: Held, id: string): boolean => Object.hasOwn(held.from, id);
+
 /** The change that a hold makes, as the document takes it. */
 const changesOf = (project: Project, held: Held) =>
   Object.fromEntries(
     project.placements
-      .filter((p) => held.ids.includes(p.id))
+      .filter((p) => isHeld(held, p.id))
       .map((p) => {
         const { x, y, angle, scale } = withHeld(p, held);
         return [p.id, { x, y, angle: angle % 360, scale }];
@@ -108,7 +116,7 @@ export function mirrorSelected() {
     setPlacements(
       Object.fromEntries(
         project.placements
-          .filter((p) => held.ids.includes(p.id))
+          .filter((p) => isHeld(held, p.id))
           .map((p) => {
             const from = held.from[p.id];
             if (!held.about || !from) return [p.id, { mirror: !p.mirror }];
@@ -157,7 +165,7 @@ function boxesNear(project: Project, held: Held): Box[] {
   const lattice = latticeOf(project.layout, cellOf(project));
   const twin = twinOf(project.layout, cellOf(project));
   const boxes = project.placements
-    .filter((p) => !p.hidden && !held.ids.includes(p.id))
+    .filter((p) => !p.hidden && !isHeld(held, p.id))
     .flatMap((p) => imagesOf(p, twin))
     .flatMap((p) => {
       const box = boxAt(p);
@@ -221,9 +229,10 @@ export function snapped(project: Project, held: Held, pxPerMm: number): Held {
 /** Puts ids in hand; with one of a group come the others. */
 export function select(ids: string[], grabbed = HOME) {
   const { project } = useBolt.getState();
+  const chosen = new Set(ids);
   const groups = new Set(
-    project?.placements.filter((p) => ids.includes(p.id) && p.group).map((p) => p.group),
+    project ? placementsWith(project, ids).flatMap((p) => (p.group ? [p.group] : [])) : [],
   );
-  const all = project?.placements.filter((p) => groups.has(p.group) && !ids.includes(p.id) && p.group) ?? [];
+  const all = project?.placements.filter((p) => p.group && groups.has(p.group) && !chosen.has(p.id)) ?? [];
   useView.setState({ selected: [...ids, ...all.map((p) => p.id)], grabbed });
 }

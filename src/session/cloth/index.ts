@@ -22,6 +22,7 @@ export {
   grabbedCopy,
   grabbedSign,
   inSight,
+  isHeld,
   mirrorSelected,
   select,
   snapped,

@@ -1,6 +1,15 @@
 import type { Box, Placement, Project, SceneSplit, Size } from '@/core';
 import type { Held, Sprite } from '@/session/cloth';
-import { Brush, type Context, isPlaced, type Seen, type Thing, thingsOn, withHeld } from '@/session/cloth';
+import {
+  Brush,
+  type Context,
+  isHeld,
+  isPlaced,
+  type Seen,
+  type Thing,
+  thingsOn,
+  withHeld,
+} from '@/session/cloth';
 import { type Screen, screenOf } from './screen';
 
 export type Picture = {
@@ -78,7 +87,7 @@ export class Painter {
       tile(context, this.quickBlock(picture, all), plan.block, window);
       context.imageSmoothingEnabled = true;
     } else if (held) {
-      const still = (t: Thing) => !isPlaced(t) || !held.ids.includes(t.id);
+      const still = (t: Thing) => !isPlaced(t) || !isHeld(held, t.id);
       const last = all.findLastIndex((p) => !still(p));
       // With several held at different depths, those between are drawn under all of them until let go.
       this.lay(
@@ -89,7 +98,7 @@ export class Painter {
         window,
       );
       for (const p of picture.project.placements) {
-        if (held.ids.includes(p.id)) {
+        if (isHeld(held, p.id)) {
           const seen = placedIn(all, p.id);
           if (seen) brush.draw(context, { ...seen, ...placeOf(withHeld(p, held)) }, window, true);
         }

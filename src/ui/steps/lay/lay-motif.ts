@@ -1,4 +1,12 @@
-import { addPlacement, addPlacements, cellOf, type Placement, pxToMm, setPlacements } from '@/core';
+import {
+  addPlacement,
+  addPlacements,
+  cellOf,
+  type Placement,
+  placementsWith,
+  pxToMm,
+  setPlacements,
+} from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { findLargestFit } from '@/session/check';
 import { HOME, useView } from '@/session/cloth';
@@ -29,7 +37,7 @@ export function layMotif(bolt: Session, motif: string, place?: { x: number; y: n
 export function another() {
   const { selected } = useView.getState();
   const { project } = useBolt.getState();
-  const held = project?.placements.filter((p) => selected.includes(p.id)) ?? [];
+  const held = project ? placementsWith(project, selected) : [];
   if (!held.length) return;
   const groups = new Map<string, string>();
   const fresh = held.map((p): Placement => {

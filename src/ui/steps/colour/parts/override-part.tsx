@@ -9,6 +9,7 @@ import {
   overrideInk,
   overrideInksByRule,
   type Project,
+  placementsWith,
   setPlacements,
   shownColourway,
 } from '@/core';
@@ -45,7 +46,7 @@ export default function OverridePart({ project }: { project: Project }) {
 
 function InHand({ project, selected }: { project: Project; selected: string[] }) {
   const bolt = useSession();
-  const held = project.placements.filter((p) => selected.includes(p.id));
+  const held = placementsWith(project, selected);
   const first = held[0];
   if (!first) {
     return (

@@ -14,6 +14,7 @@ import {
   type PlacementChange,
   type Project,
   piecesOfArt,
+  placementsWith,
   removePlacements,
   reorder,
   setMotif,
@@ -48,7 +49,7 @@ export default function InHand() {
       </Part>
     );
   }
-  const held = project.placements.filter((p) => selected.includes(p.id));
+  const held = placementsWith(project, selected);
   const locked = held.filter((p) => p.locked).length;
   return (
     <Part title={held.length > 1 ? `${held.length} in hand` : `${motif.name}, in hand`}>
@@ -206,7 +207,7 @@ type ActsProps = { project: Project; placed: Placement; selected: string[] };
 
 function Acts({ project, selected }: Pick<ActsProps, 'project' | 'selected'>) {
   const bolt = useSession();
-  const held = project.placements.filter((p) => selected.includes(p.id));
+  const held = placementsWith(project, selected);
   const locked = held.every((p) => p.locked);
   const mixed = !locked && held.some((p) => p.locked);
   const only = useView((s) => s.only);
