@@ -1,10 +1,9 @@
+import { mod } from '../units';
 import { cellSteps } from './layout';
 import type { PixelPlan } from './pixel-plan';
 
 /** Where a pixel of the cloth lies in its cell: px from the top left of the cell's box, as that cell is laid (see Twin). */
 export type InCell = { x: number; y: number; other: boolean };
-
-const mod = (v: number, n: number) => ((v % n) + n) % n;
 
 /**
  * Tells of any pixel of the cloth which pixel of the home cell it is a copy of. Every pixel belongs to one cell; of a diamond

@@ -1,4 +1,4 @@
-const mod = (v: number, n: number) => ((v % n) + n) % n;
+import { mod } from '../units';
 
 /** Which of two grids on the block is asked for: the middles of its pixels, or their lower right corners. */
 export type Grid = 'middles' | 'corners';

@@ -1,10 +1,9 @@
+import { mod } from '../units';
 /**
  * A picture that repeats by a lattice, kept as one upright piece of it: the next piece to the right hangs lower by
  * `step`, so that (x + width, y + step) is (x, y) again, and so is (x, y + height). Whole px.
  */
 export type Torus = { width: number; height: number; step: number };
-
-const mod = (v: number, n: number) => ((v % n) + n) % n;
 
 type Vector = { x: number; y: number };
 

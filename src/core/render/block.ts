@@ -1,6 +1,6 @@
 import { type Box, imagesOf, type PixelPlan, type Point, shiftsInto, twinOf } from '../lattice';
 import { newRaster, type Raster, unpremultiply } from '../raster';
-import { ArgumentError } from '../units';
+import { ArgumentError, mod } from '../units';
 import { grainRows, shadeOf, wearOf } from './grain';
 import {
   artOf,
@@ -96,7 +96,6 @@ function layGrain(
 ) {
   const { width: bw, height: bh } = plan.block;
   const wide = window.x1 - window.x0;
-  const mod = (v: number, n: number) => ((v % n) + n) % n;
   const ink = grain?.ink && grainRows(grain.ink, plan);
   const cloth = grain?.cloth && grainRows(grain.cloth, plan);
   for (let y = window.y0; y < window.y1; y++) {
@@ -340,7 +339,6 @@ export function fillSheet(
   const out = newRaster(sheet.width, sheet.height);
   const from = new Uint32Array(block.data.buffer, block.data.byteOffset, block.width * block.height);
   const to = new Uint32Array(out.data.buffer);
-  const mod = (v: number, n: number) => ((v % n) + n) % n;
   for (let y = 0; y < sheet.height; y++) {
     const row = mod(y + origin.y, block.height) * block.width;
     for (let x = 0; x < sheet.width; x++) {

@@ -1,5 +1,5 @@
 import { homeCell, type PixelPlan } from '../lattice';
-import { registry } from '../units';
+import { mod, registry } from '../units';
 
 /**
  * A way to split a cell in inks: which turn (0, 1, 2 ...) a place of the cell has; `u` and `v` go from 0 to 1 over the cell (over
@@ -85,7 +85,6 @@ export function inkShares(
       out[pattern.turn((at.x + 0.5) / w, (at.y + 0.5) / h, steps, at.other) % split.inks] = 1;
     };
   }
-  const mod = (v: number, n: number) => ((v % n) + n) % n;
   const inkAt = (dx: number, dy: number) => {
     // In whole parts of a pixel, so that copies have the same: dx and dy are that many parts from the origin, halves added.
     const [p, q] = [dx * h + dy * w, dx * h - dy * w];

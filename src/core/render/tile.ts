@@ -1,5 +1,6 @@
 import { homeCell, type InCell, type PixelPlan, type Size } from '../lattice';
 import { type Level, rowsOf } from '../raster';
+import { mod } from '../units';
 import type { SceneMotif } from './scene';
 import { tilePeriod } from './tile-period';
 import { depthInPeriod } from './wanted-levels';
@@ -18,7 +19,6 @@ export function tileRows(
   size: Size | null,
   plan: PixelPlan,
 ): (y: number, x0: number, into: Uint8ClampedArray) => void {
-  const mod = (v: number, n: number) => ((v % n) + n) % n;
   if (!size) {
     const { cell, layout } = plan;
     const straight = layout.kind === 'straight' && !layout.alternate;

@@ -1,4 +1,5 @@
 import type { Raster } from '../raster';
+import { mod } from '../units';
 
 /** The four edges of a picture. */
 export const EDGE_NAMES = ['left', 'right', 'top', 'bottom'] as const;
@@ -21,8 +22,6 @@ export type EdgePair = {
   /** The number of a pixel, in rows from the top. */
   pixel: (end: 0 | 1, along: number, depth: number) => number;
 };
-
-const mod = (v: number, n: number) => ((v % n) + n) % n;
 
 /** The two pairs of edges of a picture of some size. */
 export function edgePairs({ width, height }: { width: number; height: number }, steps: Steps): EdgePair[] {

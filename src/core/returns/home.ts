@@ -1,5 +1,6 @@
 import { homeCell, type PixelPlan, type Point } from '../lattice';
 import { newRaster, type Raster } from '../raster';
+import { mod } from '../units';
 
 /** What of a cloth a picture shows: one cell of it, or its repeat block. */
 type Frame = 'cell' | 'block';
@@ -28,7 +29,6 @@ export function putHome(picture: Raster, plan: PixelPlan, from: Point): Raster {
   const out = newRaster(width, height);
   const source = new Uint32Array(picture.data.buffer, picture.data.byteOffset, width * height);
   const to = new Uint32Array(out.data.buffer);
-  const mod = (v: number, n: number) => ((v % n) + n) % n;
   const home =
     frameOf(plan) === 'block'
       ? (x: number, y: number) => ({ x: mod(x, width), y: mod(y, height) })

@@ -1,3 +1,4 @@
+import { mod } from '../units';
 import type { Light } from './light';
 import { markedPlaces, type Place } from './places';
 
@@ -69,7 +70,6 @@ const ASKED = 500;
 function nearest(back: Light, places: Place[], from: Move, within: number): Move {
   const { width, height, data } = back;
   const few = places.filter((_, n) => n % Math.ceil(places.length / ASKED) === 0);
-  const mod = (v: number, n: number) => ((v % n) + n) % n;
   let best = { ...from, alike: -1 };
   for (let j = -within; j <= within; j++)
     for (let i = -within; i <= within; i++) {

@@ -60,6 +60,7 @@ export {
   trimmed,
 } from './length';
 export { LruCache } from './lru-cache';
+export { mod } from './mod';
 export { nth } from './nth';
 export { once } from './once';
 export { type Registry, registry } from './registry';

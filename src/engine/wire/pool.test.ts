@@ -26,7 +26,7 @@ const gate = () => {
 };
 
 test('each piece of work has a worker for itself; what finds none free waits, and may be stopped while it waits', async () => {
-  const pool = new Pool(2);
+  const pool = new Pool(2, 1e6);
   const gates = [gate(), gate(), gate()];
   const begun: number[] = [];
   const slots = new Set();
@@ -53,7 +53,7 @@ test('each piece of work has a worker for itself; what finds none free waits, an
 });
 
 test('a worker that is up already is chosen', async () => {
-  const pool = new Pool(2);
+  const pool = new Pool(2, 1e6);
   const first = await pool.use(async (slot) => {
     void slot.run(() => new Promise(() => {})).catch(() => {});
     return slot;
@@ -72,7 +72,7 @@ test('work that takes too long is ended with a sentence, and the next has a fres
 });
 
 test('a worker at work is emptied once its work has ended', async () => {
-  const pool = new Pool(1);
+  const pool = new Pool(1, 1e6);
   const { shut, open } = gate();
   const done: string[] = [];
   const work = pool.use(async (slot) => {
@@ -87,4 +87,24 @@ test('a worker at work is emptied once its work has ended', async () => {
   open();
   await work;
   expect(done).toEqual(['begun', 'ended', 'emptied']);
+});
+
+test('a worker with nothing to do is ended after a while; one that is lent again meanwhile is not', async () => {
+  vi.useFakeTimers();
+  const pool = new Pool(1, 1000);
+  const use = (ms: number) =>
+    pool.use(async (slot) => {
+      void slot.run(() => new Promise(() => {})).catch(() => {});
+      await vi.advanceTimersByTimeAsync(ms);
+      return slot;
+    });
+  const slot = await use(0);
+  await vi.advanceTimersByTimeAsync(900);
+  await use(5000);
+  expect(slot.isUp).toBe(true);
+  await vi.advanceTimersByTimeAsync(999);
+  expect(slot.isUp).toBe(true);
+  await vi.advanceTimersByTimeAsync(1);
+  expect(slot.isUp).toBe(false);
+  vi.useRealTimers();
 });

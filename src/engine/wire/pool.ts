@@ -2,14 +2,23 @@ import { Stopped, WorkerSlot } from './worker-slot';
 
 type Waiting = (slot: WorkerSlot) => void;
 
-/** A few workers for long work: each piece has one for itself until it ends; what finds none free waits its turn. */
+/**
+ * A few workers for long work: each piece has one for itself until it ends; what finds none free waits its turn. One that has had nothing
+ * to do for a while is ended, and gives its memory back.
+ */
 export class Pool {
   private readonly free: WorkerSlot[];
   private readonly all: WorkerSlot[];
   private readonly waiting: Waiting[] = [];
   private readonly afterwards = new Map<WorkerSlot, ((slot: WorkerSlot) => void)[]>();
 
-  constructor(size: number) {
+  private readonly resting = new Map<WorkerSlot, ReturnType<typeof setTimeout>>();
+
+  /** @param idleMs how long a worker is kept that has nothing to do. */
+  constructor(
+    size: number,
+    private readonly idleMs: number,
+  ) {
     this.all = Array.from({ length: size }, () => new WorkerSlot());
     this.free = [...this.all];
   }
@@ -38,6 +47,7 @@ export class Pool {
     const next = this.free.find((slot) => slot.isUp) ?? this.free[0];
     if (next) {
       this.free.splice(this.free.indexOf(next), 1);
+      clearTimeout(this.resting.get(next));
       return Promise.resolve(next);
     }
     return new Promise((resolve, reject) => {
@@ -60,6 +70,12 @@ export class Pool {
     if (slot.isUp) for (const act of acts) act(slot);
     const next = this.waiting.shift();
     if (next) next(slot);
-    else this.free.push(slot);
+    else {
+      this.free.push(slot);
+      this.resting.set(
+        slot,
+        setTimeout(() => slot.end(), this.idleMs),
+      );
+    }
   }
 }

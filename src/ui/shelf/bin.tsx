@@ -6,10 +6,9 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { counted } from '@/core';
 import type { OnShelf } from '@/session/shelf';
+import { dayText } from '../parts/chrome/dates';
 import Fold from '../parts/chrome/fold';
 import { useObjectUrl } from '../parts/chrome/use-object-url';
-
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' });
 
 function Picture({ bolt }: { bolt: OnShelf }) {
   const url = useObjectUrl(bolt.thumbnail);
@@ -43,7 +42,7 @@ export default function Bin({ bolts, onBack, onThrow }: Props) {
               <Box sx={{ flex: 1, minWidth: 180 }}>
                 <Typography variant="h3">{bolt.name}</Typography>
                 <Typography variant="body2" color="text.secondary">
-                  Taken off on {when.format(new Date(bolt.binned ?? 0))}
+                  Taken off on {dayText(bolt.binned ?? 0)}
                 </Typography>
               </Box>
               <Button variant="outlined" onClick={() => onBack(bolt)} aria-label={`Put ${bolt.name} back`}>

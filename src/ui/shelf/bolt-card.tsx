@@ -13,10 +13,9 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { labelsOf } from '@/session/kernel';
 import type { OnShelf } from '@/session/shelf';
+import { momentText } from '../parts/chrome/dates';
 import { useObjectUrl } from '../parts/chrome/use-object-url';
 import { LAYOUT_NAME, size } from '../parts/fields/lengths';
-
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** A strip of its own cloth. */
 function Thumbnail({ bolt }: { bolt: OnShelf }) {
@@ -96,7 +95,7 @@ export default function BoltCard({ bolt, labels, acts, onName, onLabels }: Props
             {Math.round(brief.ppi)} ppi
           </Typography>
           <Typography variant="caption" color="text.secondary">
-            Changed {when.format(new Date(bolt.changed))}
+            Changed {momentText(bolt.changed)}
           </Typography>
         </Box>
       </Box>

@@ -7,8 +7,7 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import Typography from '@mui/material/Typography';
 import type { Arrived, OnShelf } from '@/session/shelf';
-
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+import { momentText } from '../parts/chrome/dates';
 
 type Props = {
   arrived: Arrived;
@@ -28,7 +27,7 @@ export default function SameBolt({ arrived, there, onTake, onLeave }: Props) {
       </DialogTitle>
       <DialogContent>
         <Typography variant="body2">
-          {there ? `The one that is there was changed last on ${when.format(new Date(there.changed))}. ` : ''}
+          {there ? `The one that is there was changed last on ${momentText(there.changed)}. ` : ''}
           Keep both, and they are two bolts from now on; or put the one from the file in its place.
         </Typography>
       </DialogContent>

@@ -1,6 +1,6 @@
 import { seededRandom } from '../../lay';
 import type { Raster } from '../../raster';
-import { ArgumentError } from '../../units';
+import { ArgumentError, mod } from '../../units';
 
 /** A round place of a tile: its middle and how far it reaches, px. */
 export type Spot = { x: number; y: number; r: number };
@@ -12,8 +12,6 @@ const LEAST_PX = 6;
 const STANDS_OFF = 3.5;
 /** Places that are tried to heal from. */
 const TRIES = 48;
-
-const mod = (v: number, n: number) => ((v % n) + n) % n;
 
 /**
  * How far the blot at a place of a tile reaches: what is joined to that place and stands off from its surroundings.

@@ -1,5 +1,5 @@
 import type { Raster } from '../../raster';
-import { ArgumentError } from '../../units';
+import { ArgumentError, mod } from '../../units';
 
 /** A stretch of a join that breaks: which join, from where to where (shares of the edge), how strongly against inside. */
 type JoinBreak = { join: 'across' | 'down'; from: number; to: number; times: number };
@@ -78,7 +78,7 @@ function tonesOf({ width, height, data }: Raster): Float32Array {
 }
 
 function oneJoin(lines: number, long: number, at: At) {
-  const wrap = (l: number) => ((l % lines) + lines) % lines;
+  const wrap = (l: number) => mod(l, lines);
   /** How far line k and the one before it, drawn on, miss the next two, at a place along them; the far side slid by `by`. */
   const missed = (k: number, t: number, by: number) => {
     const u = (t + by + long) % long;

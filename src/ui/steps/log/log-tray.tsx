@@ -3,11 +3,10 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useBolt } from '@/session/bolt';
+import { momentText } from '../../parts/chrome/dates';
 import Tray from '../../parts/chrome/tray';
 import { fileSize } from '../../parts/fields/lengths';
 import { FIGURES } from '../../theme/theme';
-
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 export default function LogTray() {
   const log = useBolt((s) => s.log);
@@ -23,7 +22,7 @@ export default function LogTray() {
             sx={{ borderTop: 1, borderColor: 'divider', py: 1.25 }}
           >
             <Typography variant="caption" color="text.secondary">
-              {when.format(new Date(entry.at))}
+              {momentText(entry.at)}
             </Typography>
             <Typography variant="body2">{entry.text}</Typography>
             {entry.sha256 && (

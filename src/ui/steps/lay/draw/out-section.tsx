@@ -7,6 +7,7 @@ import { useState } from 'react';
 import type { Project } from '@/core';
 import { runJob, type Session, useBusy, useSession, type Work } from '@/session/kernel';
 import { GOES_OUT, makeOut, type OutFormat, outName, type Slide, wentOut } from '@/session/returns';
+import { shortMomentText } from '../../../parts/chrome/dates';
 import JobProgress from '../../../parts/chrome/job-progress';
 import { Part } from '../../../parts/chrome/tray';
 import Choice from '../../../parts/fields/choice';
@@ -73,8 +74,7 @@ export default function OutSection({ project }: { project: Project }) {
       <JobProgress kind={GOES_OUT} />
       {out && (
         <Typography variant="body2" sx={{ mt: 1 }} data-testid="went-out">
-          Out since {new Date(out.at).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' })},
-          slid by {CUT[out.how]}, {out.width} x {out.height} px.
+          Out since {shortMomentText(out.at)}, slid by {CUT[out.how]}, {out.width} x {out.height} px.
         </Typography>
       )}
     </Part>

@@ -8,6 +8,7 @@ import type { Project } from '@/core';
 import { goBack, pictureFile, type Snapshot, useSnapshots } from '@/session/bolt';
 import { judgedText, versionsOf } from '@/session/check';
 import { useSession } from '@/session/kernel';
+import { shortMomentText } from '../../../parts/chrome/dates';
 import { Part } from '../../../parts/chrome/tray';
 import { useObjectUrl } from '../../../parts/chrome/use-object-url';
 
@@ -76,7 +77,7 @@ function Version({ version, before, now }: { version: Snapshot; before?: Snapsho
           {now ? ', on the cloth' : ''}
         </Typography>
         <Typography variant="caption" color="text.secondary">
-          {new Date(at).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' })}
+          {shortMomentText(at)}
           {sentAt ? ', sent to print' : ''}
         </Typography>
         <Typography variant="body2">{score}</Typography>

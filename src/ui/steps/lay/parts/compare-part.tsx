@@ -16,6 +16,7 @@ import {
 } from '@/session/bolt';
 import { useView } from '@/session/cloth';
 import { useSession } from '@/session/kernel';
+import { shortMomentText } from '../../../parts/chrome/dates';
 import { Part } from '../../../parts/chrome/tray';
 import Choice from '../../../parts/fields/choice';
 
@@ -88,7 +89,7 @@ export default function ComparePart() {
           >
             <TextField
               key={s.name}
-              label={new Date(s.at).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' })}
+              label={shortMomentText(s.at)}
               defaultValue={s.name}
               onBlur={(e) => {
                 if (e.target.value.trim() !== s.name) void renameSnapshot(bolt, s, e.target.value);

@@ -6,9 +6,8 @@ import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { type FoundPage, leanOf } from '@/core';
 import { useBolt } from '@/session/bolt';
+import { momentText } from '../../../parts/chrome/dates';
 import { trim } from '../../../parts/fields/lengths';
-
-const when = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
 
 /** A lean that the eye does not see is left alone: turning a page costs some sharpness. */
 const worthAnOffer = ({ by, corners }: FoundPage) => by === 'outline' || Math.abs(leanOf(corners)) >= 0.3;
@@ -53,7 +52,7 @@ export default function Notices({ sha256, found, shadow, ppiMissing, uneven, onS
       {sent && (
         <Notice tone="secondary">
           <Typography variant="body2">
-            This is a file that was sent from this bolt on {when.format(new Date(sent.at))}, unchanged.
+            This is a file that was sent from this bolt on {momentText(sent.at)}, unchanged.
           </Typography>
         </Notice>
       )}
