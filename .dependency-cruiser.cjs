@@ -6,6 +6,15 @@ const only = (room, allowed) => ({
   to: { path: '^(src|app)/', pathNot: `^src/(${[room, ...allowed].join('|')})/` },
 });
 
+/** The rooms of a house from the ground up: none may import one above it. */
+const inOrder = (house, rooms) =>
+  rooms.slice(0, -1).map((room, n) => ({
+    name: `${house}-${room}-imports-nothing-above-it`,
+    severity: 'error',
+    from: { path: `^src/${house}/${room}/`, pathNot: '\\.test\\.tsx?$' },
+    to: { path: `^src/${house}/(${rooms.slice(n + 1).join('|')})/` },
+  }));
+
 module.exports = {
   forbidden: [
     { name: 'no-cycle', severity: 'error', from: {}, to: { circular: true } },
@@ -76,19 +85,8 @@ module.exports = {
       from: { path: '^src/session/', pathNot: '\\.test\\.tsx?$' },
       to: { path: '^src/engine/', pathNot: '^src/engine/index\\.ts$' },
     },
-    {
-      name: 'engine-workers-know-no-page',
-      comment: 'Art and services run in workers; the client on the page calls them.',
-      severity: 'error',
-      from: { path: '^src/engine/(art|services|wire)/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/engine/client/' },
-    },
-    {
-      name: 'engine-art-knows-no-service',
-      severity: 'error',
-      from: { path: '^src/engine/art/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^src/engine/services/' },
-    },
+    ...inOrder('engine', ['protocol', 'art', 'services', 'wire', 'client']),
+    ...inOrder('ui', ['theme', 'commands', 'parts', 'cloth', 'tile-room', 'steps', 'shelf']),
     {
       name: 'core-folders-by-their-door',
       comment: 'One folder of core uses another through its index.',

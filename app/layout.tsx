@@ -4,7 +4,7 @@ import '@fontsource-variable/spline-sans-mono/wght.css';
 import type { Metadata, Viewport } from 'next';
 import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
-import Providers from '@/ui/theme/providers';
+import Providers from '@/ui/providers';
 
 export const metadata: Metadata = {
   title: 'Hexaplex',

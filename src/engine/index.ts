@@ -1,11 +1,5 @@
 export * from './client';
 export { knownLines, takeLines } from './client/lines';
-export type { ScreenReport, ScreensAsk } from './services/colour';
-export type { ThingAsk, ThingPlaces } from './services/mockups';
-export type { SheetOfPaper } from './services/paper';
-export type { Returned } from './services/returns';
-export type { SeenTile, TileFile, TileMending } from './services/tiles';
-export type { Work } from './wire/bounds';
 export type {
   ArtRequest,
   CutArt,
@@ -21,6 +15,12 @@ export type {
   SceneRequest,
   SendAsk,
   ShutInSight,
-} from './wire/protocol';
-export { FAR_OFF, linesKey, MARKED } from './wire/protocol';
+} from './protocol';
+export { FAR_OFF, linesKey, MARKED } from './protocol';
+export type { ScreenReport, ScreensAsk } from './services/colour';
+export type { ThingAsk, ThingPlaces } from './services/mockups';
+export type { SheetOfPaper } from './services/paper';
+export type { Returned } from './services/returns';
+export type { SeenTile, TileFile, TileMending } from './services/tiles';
+export type { Work } from './wire/bounds';
 export { Stopped } from './wire/worker-slot';

@@ -17,7 +17,7 @@ import { closeSession, type How, type Opened, openSession } from '@/session/open
 import Cloth from './cloth/cloth';
 import ClothBars from './cloth/cloth-bars';
 import Tape, { ScaleText, TAPE_PX } from './cloth/tape';
-import { useKeys } from './keys';
+import { useKeys } from './commands/keys';
 import NotOpened from './not-opened';
 import Boundary from './parts/chrome/boundary';
 import Help from './parts/chrome/help';

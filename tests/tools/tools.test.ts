@@ -9,8 +9,8 @@ import { join } from 'node:path';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { encodePng, newRaster, PAPERS, type Rgb } from '../../src/core';
+import type { SceneRequest, SendAsk } from '../../src/engine/protocol';
 import { services } from '../../src/engine/services';
-import type { SceneRequest, SendAsk } from '../../src/engine/wire/protocol';
 import { sourceOf } from '../art-source';
 import { each } from '../each';
 

@@ -18,8 +18,8 @@ import {
   runCheck,
   straightOf,
 } from '../../core';
+import type { ArtRequest, SceneRequest } from '../protocol';
 import { artServices } from '../services/art';
-import type { ArtRequest, SceneRequest } from '../wire/protocol';
 import { type ArtMaker, ArtStore } from './art-store';
 import { coloured, colouredSmall } from './coloured';
 import { motifsOf, planOf, ppisOf, sceneToCheck, sceneToPrint } from './scene';

@@ -1,5 +1,5 @@
 import { finestLevel, formatOf, LruCache, levelBytes, type Raster, type WantedLevel } from '../../core';
-import type { ArtRequest } from '../wire/protocol';
+import type { ArtRequest } from '../protocol';
 import { type ArtSource, artKey, type LevelsAsk, pictureKey, type SharedArt } from './shared-art';
 
 /** Where the store finds the bytes of an asset. */

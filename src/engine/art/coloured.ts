@@ -14,7 +14,7 @@ import {
   straightOf,
   tinted,
 } from '../../core';
-import { type ArtRequest, FAR_OFF, MARKED } from '../wire/protocol';
+import { type ArtRequest, FAR_OFF, MARKED } from '../protocol';
 import { isPlain, pictureKey } from './shared-art';
 
 /** Thin lines keep their inks when plates are made at twice the size that is wanted. */

@@ -11,7 +11,7 @@ import {
   TYPE_RGBA_8,
 } from 'lcms-wasm';
 import { cubeColours, FileRefused, once, type ProofCube } from '../../core';
-import type { ProofSeen } from '../wire/protocol';
+import type { ProofSeen } from '../protocol';
 
 const MOST_BYTES = 16e6;
 const SIZE = 33;

@@ -7,7 +7,7 @@ import {
   type Scene,
   type SceneMotif,
 } from '../../core';
-import type { ArtRequest, SceneRequest } from '../wire/protocol';
+import type { ArtRequest, SceneRequest } from '../protocol';
 import { colouredSmall, FINER } from './coloured';
 import { motifsOf, ppisOf } from './scene';
 import { type ArtSource, plainOf } from './shared-art';

@@ -10,7 +10,7 @@ import {
   thinnestLine,
   type WantedLevel,
 } from '../../core';
-import type { ArtRequest, SceneRequest } from '../wire/protocol';
+import type { ArtRequest, SceneRequest } from '../protocol';
 import { type ArtSource, artKey, type LevelsAsk, pictureKey } from './shared-art';
 
 type Held = { first: number; motif: SceneMotif };

@@ -1,5 +1,5 @@
 import type { Raster, WantedLevel } from '../../core';
-import type { ArtRequest } from '../wire/protocol';
+import type { ArtRequest } from '../protocol';
 
 /**
  * Levels of one piece of art in memory that all workers share: from level `first` on, one after another, premultiplied RGBA. `width`

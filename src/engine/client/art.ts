@@ -3,9 +3,9 @@ import { levelForLines, type ProofCube } from '../../core';
 import type { AssetLoader } from '../art/art-store';
 import { plainOf } from '../art/shared-art';
 import { spriteLevels } from '../art/sprite-levels';
+import type { ArtRequest, ProofSeen } from '../protocol';
 import type { SpriteAsk } from '../services/cloth';
 import { reading, type Work, type WorkOf } from '../wire/bounds';
-import type { ArtRequest, ProofSeen } from '../wire/protocol';
 import { measureEach } from './lines';
 import {
   artFrom,

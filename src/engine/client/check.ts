@@ -1,7 +1,7 @@
 import { proxy } from 'comlink';
 import type { AssetLoader } from '../art/art-store';
+import { linesKey, type SceneRequest } from '../protocol';
 import type { AskOf, Work, WorkOf } from '../wire/bounds';
-import { linesKey, type SceneRequest } from '../wire/protocol';
 import { knownLines } from './lines';
 import { artFrom, checker, inBatch } from './workers';
 

@@ -1,7 +1,7 @@
 import { beforeEach, expect, test, vi } from 'vitest';
 import { soon } from '../../../tests/soon';
 import { ArgumentError, FileRefused, PictureRefused } from '../../core';
-import type { ArtRequest } from '../wire/protocol';
+import type { ArtRequest } from '../protocol';
 
 /** Messages that a worker was sent, in order, and answers that are held back until they are let go. */
 const sent: string[] = [];

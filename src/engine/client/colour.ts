@@ -1,8 +1,8 @@
 import { proxy } from 'comlink';
 import type { Rgb } from '../../core';
 import type { AssetLoader } from '../art/art-store';
+import type { ArtRequest } from '../protocol';
 import { type AskOf, type Call, reading, type Work, type WorkOf } from '../wire/bounds';
-import type { ArtRequest } from '../wire/protocol';
 import { printerNow } from './art';
 import { artFrom, inBatch, interactive, pages } from './workers';
 

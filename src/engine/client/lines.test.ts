@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import type { ArtRequest } from '../wire/protocol';
+import type { ArtRequest } from '../protocol';
 import { knownLines, measureEach, takeLines } from './lines';
 
 const art = (n: number, ppi = 300): ArtRequest => ({ motif: `m${n}`, asset: `a${n}`, ppi, from: [], to: [] });

@@ -1,5 +1,5 @@
 import { LruCache } from '../../core';
-import { type ArtRequest, linesKey } from '../wire/protocol';
+import { type ArtRequest, linesKey } from '../protocol';
 
 /** The thinnest line of so many pictures is kept, mm at scale 1, by what it hangs on: it holds for every bolt. */
 const MOST = 4000;

@@ -1,7 +1,7 @@
 import { proxy } from 'comlink';
 import { formatOf } from '../../core';
+import type { Incoming } from '../protocol';
 import { type Call, long, MOST, reading, type Work, type WorkOf } from '../wire/bounds';
-import type { Incoming } from '../wire/protocol';
 import { pages } from './workers';
 
 export const inspectFile = (bytes: Uint8Array<ArrayBuffer>): Promise<Incoming> =>

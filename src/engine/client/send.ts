@@ -1,9 +1,9 @@
 import { proxy } from 'comlink';
 import { formats, pixelPlan } from '../../core';
 import type { AssetLoader } from '../art/art-store';
+import type { FileProof } from '../protocol';
 import { isPlainCloth, PROBE } from '../services/plain-cloth';
 import { type AskOf, MOST, type Work, type WorkOf } from '../wire/bounds';
-import type { FileProof } from '../wire/protocol';
 import { artFrom, drawn, inBatch } from './workers';
 
 /** A test print of a cloth, as a PDF. */

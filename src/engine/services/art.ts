@@ -15,7 +15,7 @@ import { isRgbaPng, readCutOut } from '../art/cut-out';
 import { inflate } from '../art/inflate';
 import { artKey, isPlain, type SharedArt, sharedBytes } from '../art/shared-art';
 import { drawSvg } from '../art/svg';
-import type { ArtRequest } from '../wire/protocol';
+import type { ArtRequest } from '../protocol';
 
 /** A larger picture is decoded row by row, never whole, px. */
 const MOST_WHOLE_PX = 12e6;

@@ -30,7 +30,7 @@ import {
 import { planOf, sceneToCheck } from '../art/scene';
 import type { ArtSource } from '../art/shared-art';
 import { bitmapOf } from '../art/surface';
-import type { Progress, SceneRequest } from '../wire/protocol';
+import type { Progress, SceneRequest } from '../protocol';
 
 /** The check, mending, what is drawn for the eye, and practice. */
 export const checkServices = {

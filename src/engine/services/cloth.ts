@@ -17,7 +17,7 @@ import { forgetScene, planOf, sceneToPrint } from '../art/scene';
 import type { ArtSource, SharedArt } from '../art/shared-art';
 import { SMALL_PX } from '../art/sprite-levels';
 import { bitmapSoon } from '../art/surface';
-import type { ArtRequest, Progress, SceneRequest } from '../wire/protocol';
+import type { ArtRequest, Progress, SceneRequest } from '../protocol';
 
 /** The cloth on the screen, and what is told of its art. */
 export const clothServices = {

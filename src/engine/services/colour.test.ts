@@ -4,7 +4,7 @@ import sharp from 'sharp';
 import { beforeAll, expect, test } from 'vitest';
 import { sourceOf } from '../../../tests/art-source';
 import { encodePng, newRaster, projectSchema, type Rgb, rgbOfHex, scenePlacements } from '../../core';
-import type { SceneRequest } from '../wire/protocol';
+import type { SceneRequest } from '../protocol';
 import { services } from '.';
 
 const RED: Rgb = [190, 70, 50];

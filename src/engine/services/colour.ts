@@ -25,7 +25,7 @@ import { quickScene } from '../art/quick-art';
 import { sceneToPrint } from '../art/scene';
 import type { ArtSource } from '../art/shared-art';
 import { bitmapOf } from '../art/surface';
-import type { ArtRequest, Progress, ProofSeen, SceneRequest } from '../wire/protocol';
+import type { ArtRequest, Progress, ProofSeen, SceneRequest } from '../protocol';
 import { countInks, inFlatColours } from './flat-colours';
 
 /** What flat screens are asked for, lengths in mm; `marks`: to lay them over each other by, in room round them. */

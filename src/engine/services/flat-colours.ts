@@ -1,5 +1,5 @@
 import type { Placed, Rgb } from '../../core';
-import type { SceneRequest } from '../wire/protocol';
+import type { SceneRequest } from '../protocol';
 
 /** How many inks there are, the ground among them, by the numbers that arts and grounds name. */
 export const countInks = (inkOf: number[][], groundInks: number[]): number =>

@@ -25,7 +25,7 @@ import {
   wearOf,
 } from '../../core';
 import { bitmapOf } from '../art/surface';
-import type { GrainRequest, LayRequest, Progress } from '../wire/protocol';
+import type { GrainRequest, LayRequest, Progress } from '../protocol';
 
 function silhouettesOf(request: LayRequest, layout = request.layout): SilhouetteIndex {
   const outlines = new Map(request.silhouettes.map(([motif, s]): [string, Outline] => [motif, outlineOf(s)]));

@@ -27,7 +27,7 @@ import { decodePicture } from '../art/decode';
 import { quickScene } from '../art/quick-art';
 import type { ArtSource } from '../art/shared-art';
 import { bitmapSoon } from '../art/surface';
-import type { SceneRequest } from '../wire/protocol';
+import type { SceneRequest } from '../protocol';
 
 /**
  * How a thing is wanted: which one, how large its print is (mm), in what room, with ribbons of what colour, in a picture of how many px.

@@ -41,15 +41,7 @@ import { decodePicture } from '../art/decode';
 import { exifOf } from '../art/exif';
 import { bitmapOf } from '../art/surface';
 import { drawSvg } from '../art/svg';
-import type {
-  CutArt,
-  Incoming,
-  PageLook,
-  PageSight,
-  PageView,
-  Progress,
-  ShutInSight,
-} from '../wire/protocol';
+import type { CutArt, Incoming, PageLook, PageSight, PageView, Progress, ShutInSight } from '../protocol';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 

@@ -16,7 +16,7 @@ import {
 import { decodePicture } from '../art/decode';
 import { exifOf } from '../art/exif';
 import { type PngFile, pngFile, smaller } from '../art/png-file';
-import type { Progress } from '../wire/protocol';
+import type { Progress } from '../protocol';
 
 /** A sheet of paper that was put together from its scans. */
 export type SheetOfPaper = {

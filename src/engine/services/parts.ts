@@ -32,7 +32,7 @@ import { motifsOf } from '../art/scene';
 import type { ArtSource } from '../art/shared-art';
 import { bitmapOf } from '../art/surface';
 import { drawSvg } from '../art/svg';
-import type { CutArt, PieceRequest } from '../wire/protocol';
+import type { CutArt, PieceRequest } from '../protocol';
 
 type Bytes = Uint8Array<ArrayBuffer>;
 

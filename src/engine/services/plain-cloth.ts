@@ -1,4 +1,4 @@
-import type { SceneRequest } from '../wire/protocol';
+import type { SceneRequest } from '../protocol';
 
 /** So much of a cloth of shapes is drawn by another program to be held against it, px across and down. */
 export const PROBE = 1200;

@@ -42,7 +42,7 @@ import {
 import { readOra } from '../../core/format/ora/read';
 import { decodePicture } from '../art/decode';
 import { type PngFile, pngFile, smaller } from '../art/png-file';
-import type { Progress } from '../wire/protocol';
+import type { Progress } from '../protocol';
 import { GUIDE } from './send-pictures';
 
 type Bytes = Uint8Array<ArrayBuffer>;

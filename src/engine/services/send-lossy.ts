@@ -1,6 +1,6 @@
 import { type FileFormat, pixelPlan, Said } from '../../core';
 import type { ArtSource } from '../art/shared-art';
-import type { FileProof, Progress, SceneRequest, SendAsk } from '../wire/protocol';
+import type { FileProof, Progress, SceneRequest, SendAsk } from '../protocol';
 import { pictureOf } from './send-pictures';
 
 /** A canvas beyond these is silently blank. */

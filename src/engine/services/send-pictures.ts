@@ -10,7 +10,7 @@ import {
 import { inksOfScreen } from '../art/icc';
 import { sceneToPrint } from '../art/scene';
 import type { ArtSource } from '../art/shared-art';
-import type { InksAsk, SceneRequest, SendAsk } from '../wire/protocol';
+import type { InksAsk, SceneRequest, SendAsk } from '../protocol';
 import { inFlatColours } from './flat-colours';
 
 /** A block is held whole to be turned: so many pixels at most. */

@@ -14,7 +14,7 @@ import { vectorSvg } from '../../core/format/svg/vector';
 import { coloured } from '../art/coloured';
 import { sceneToPrint } from '../art/scene';
 import type { ArtSource } from '../art/shared-art';
-import type { ArtRequest, FileProof, SceneRequest, SendAsk } from '../wire/protocol';
+import type { ArtRequest, FileProof, SceneRequest, SendAsk } from '../protocol';
 import { PROBE } from './plain-cloth';
 
 /** Edges are drawn a little otherwise by each program; so far off in the middle, or so much of it so far off, is another picture. */

@@ -6,7 +6,7 @@ import { beforeAll, expect, test } from 'vitest';
 import { sourceOf } from '../../../tests/art-source';
 import { encodePng, newRaster, type Rgb } from '../../core';
 import { startSvg } from '../art/svg';
-import type { InksAsk, SceneRequest, SendAsk } from '../wire/protocol';
+import type { InksAsk, SceneRequest, SendAsk } from '../protocol';
 import { services } from '.';
 import { PROBE } from './plain-cloth';
 

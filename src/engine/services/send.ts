@@ -18,7 +18,7 @@ import { crc32 } from '../../core/format/png/chunk';
 import { inflate } from '../art/inflate';
 import { sceneToPrint } from '../art/scene';
 import type { ArtSource } from '../art/shared-art';
-import type { FileProof, Progress, SceneRequest, SendAsk } from '../wire/protocol';
+import type { FileProof, Progress, SceneRequest, SendAsk } from '../protocol';
 import { writeLossy } from './send-lossy';
 import { layersOfPicture, pictureOf } from './send-pictures';
 import { shapesOf, shapesProof } from './send-vector';

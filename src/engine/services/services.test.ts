@@ -4,7 +4,7 @@ import { describe, expect, test } from 'vitest';
 import { artStore, sourceOf } from '../../../tests/art-source';
 import { encodePng, newRaster, type Rgb, sha256Of } from '../../core';
 import { drawSvg, startSvg } from '../art/svg';
-import type { SceneRequest } from '../wire/protocol';
+import type { SceneRequest } from '../protocol';
 import { services } from '.';
 
 const RED: Rgb = [190, 70, 50];

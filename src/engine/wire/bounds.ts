@@ -1,7 +1,7 @@
 import { transfer } from 'comlink';
 import type { ArtSource } from '../art/shared-art';
+import type { Progress } from '../protocol';
 import type { Services } from '../services';
-import type { Progress } from './protocol';
 import type { Bounds, Wire } from './worker-slot';
 
 /** How long work is followed and stopped. */

@@ -20,7 +20,7 @@ import {
 } from '@/session/check';
 import { lookAt, lookedIsMade, recutTo, useView } from '@/session/cloth';
 import { useSession } from '@/session/kernel';
-import { withKey } from '../commands';
+import { withKey } from '../commands/commands';
 import MotifPicture from '../parts/chrome/motif-picture';
 import { size, trim } from '../parts/fields/lengths';
 

@@ -7,7 +7,7 @@ import { usePractice, useProposal, useTwoStates } from '@/session/check';
 import { useView, viewModeSign, zoomAbout } from '@/session/cloth';
 import { usePieces } from '@/session/intake';
 import { useSession } from '@/session/kernel';
-import { layMotif, MOTIF_DRAG } from '../steps/lay/lay-motif';
+import { layMotif, MOTIF_DRAG } from '@/session/lay';
 import { SURROUND } from '../theme/theme';
 import EyeFilters from './eye-filters';
 import Foretold from './foretold';

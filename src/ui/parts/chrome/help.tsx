@@ -11,7 +11,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useTrouble } from '@/session/kernel';
-import { COMMANDS, keysText } from '../../commands';
+import { COMMANDS, keysText } from '../../commands/commands';
 import { FIGURES } from '../../theme/theme';
 import Fold from './fold';
 

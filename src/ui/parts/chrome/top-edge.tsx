@@ -13,7 +13,7 @@ import Typography from '@mui/material/Typography';
 import { type Project, rename, showColourway } from '@/core';
 import { edit, redo, undo, useBolt } from '@/session/bolt';
 import { useSession } from '@/session/kernel';
-import { withKey } from '../../commands';
+import { withKey } from '../../commands/commands';
 import { LAYOUT_NAME, size } from '../fields/lengths';
 import JobsList from './jobs-list';
 import onProject from './on-project';

@@ -17,7 +17,7 @@ import {
   zoomFrom,
   zoomTo,
 } from '@/session/cloth';
-import { withKey } from '../../commands';
+import { withKey } from '../../commands/commands';
 import onProject from './on-project';
 
 const FAR_M = [0.5, 1, 2, 3];

@@ -4,9 +4,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useSession } from '@/session/kernel';
+import { layMotif, MOTIF_DRAG } from '@/session/lay';
 import MotifPicture from '../../parts/chrome/motif-picture';
 import { small, trim } from '../../parts/fields/lengths';
-import { layMotif, MOTIF_DRAG } from '../lay/lay-motif';
 import type { ShelfRow } from './shelf-row';
 
 /** One motif on the shelf: what it is, how large, how fine, how often laid, and whether it may be used. */

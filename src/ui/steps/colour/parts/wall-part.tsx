@@ -15,7 +15,7 @@ import { useView } from '@/session/cloth';
 import { openBook } from '@/session/colour';
 import { runJob, Stopped, useJob, useSession } from '@/session/kernel';
 import { makeBoard } from '@/session/send';
-import { withKey } from '../../../commands';
+import { withKey } from '../../../commands/commands';
 import JobProgress from '../../../parts/chrome/job-progress';
 import { Part } from '../../../parts/chrome/tray';
 import Choice from '../../../parts/fields/choice';

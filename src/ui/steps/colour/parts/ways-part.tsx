@@ -18,7 +18,7 @@ import {
 import { edit, record } from '@/session/bolt';
 import { useView } from '@/session/cloth';
 import { useSession } from '@/session/kernel';
-import { withKey } from '../../../commands';
+import { withKey } from '../../../commands/commands';
 import Fold from '../../../parts/chrome/fold';
 import { Part } from '../../../parts/chrome/tray';
 import ColoursOf from './colours-of';

@@ -25,11 +25,11 @@ import { edit, useBolt } from '@/session/bolt';
 import { BY_HAND, changeSelected, mirrorSelected, select, useView } from '@/session/cloth';
 import { makeOneMotif, takeInHandApart } from '@/session/intake';
 import { useSession } from '@/session/kernel';
+import { another, sizeToFit, tooLarge } from '@/session/lay';
 import { Part } from '../../../parts/chrome/tray';
 import Choice from '../../../parts/fields/choice';
 import { length, trim } from '../../../parts/fields/lengths';
 import NumberField from '../../../parts/fields/number-field';
-import { another, sizeToFit, tooLarge } from '../lay-motif';
 
 /** What is in hand: its numbers, and what can be done with it. */
 export default function InHand() {

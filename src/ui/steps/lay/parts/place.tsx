@@ -9,11 +9,11 @@ import { useBolt } from '@/session/bolt';
 import { HANDS, type Hand, select, useSprites, useView } from '@/session/cloth';
 import { addStandIn, STAND_INS, type StandIn } from '@/session/intake';
 import { useSession } from '@/session/kernel';
+import { layMotif, MOTIF_DRAG } from '@/session/lay';
 import MotifPicture from '../../../parts/chrome/motif-picture';
 import { Part } from '../../../parts/chrome/tray';
 import Choice from '../../../parts/fields/choice';
 import { small } from '../../../parts/fields/lengths';
-import { layMotif, MOTIF_DRAG } from '../lay-motif';
 import PlacementTable from '../placement-table';
 
 const HAND_SAYS: Record<Hand, string> = {

@@ -5,13 +5,13 @@ import { ThemeProvider } from '@mui/material/styles';
 import { AppRouterCacheProvider } from '@mui/material-nextjs/v16-appRouter';
 import type { ReactNode } from 'react';
 import { z } from 'zod';
-import inBrowser from '../parts/chrome/in-browser';
-import { theme } from './theme';
+import inBrowser from './parts/chrome/in-browser';
+import { theme } from './theme/theme';
 
 // The page's policy forbids building code from strings.
 z.config({ jitless: true });
 
-const Notices = inBrowser('The page', () => import('./notices'));
+const Notices = inBrowser('The page', () => import('./theme/notices'));
 
 export default function Providers({ nonce, children }: { nonce: string; children: ReactNode }) {
   return (

@@ -40,8 +40,7 @@ import {
   zoomTo,
 } from '@/session/cloth';
 import { session } from '@/session/kernel';
-import { letAllGo } from './cloth/use-grab';
-import { another } from './steps/lay/lay-motif';
+import { another, letAllGo } from '@/session/lay';
 
 /** What a command is given: the document, which of its keys was pressed, and what the editor itself can do. */
 type Given = { project: Project; nth: number; help: () => void; tell: (text: string) => void };
