@@ -33,13 +33,13 @@ import { apply } from '../src/core/document';
 import { viewSchema } from '../src/core/products/view';
 import { services } from '../src/engine/services';
 import { things } from '../src/session/mockups';
+import { sendFormats } from '../src/session/send';
 import Sections, { type Section } from '../src/ui/parts/chrome/sections';
 import GroundSection from '../src/ui/steps/brief/ground-section';
 import GuidesSection from '../src/ui/steps/lay/parts/guides-section';
 import { laySections } from '../src/ui/steps/lay/sections';
 import ProductsSection from '../src/ui/steps/scale/products-section';
 import ThingsSection from '../src/ui/steps/scale/things/things-section';
-import { sendFormats } from '../src/ui/steps/send/ask';
 import { sourceOf } from './art-source';
 
 const asset = 'a'.repeat(64);

@@ -8,8 +8,7 @@ import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { slug } from '@/core';
 import { textOf } from '@/session/kernel';
-import { boltAsItIs, rescueBolt } from '@/session/shelf';
-import { saveFile } from './parts/files/save-file';
+import { boltAsItIs, rescueBolt, saveFile } from '@/session/shelf';
 
 /** In the place of a bolt that is not there, or cannot be read: what can be done about it. `why` it cannot be read. */
 export default function NotOpened({

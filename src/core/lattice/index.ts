@@ -15,6 +15,7 @@ export {
   repeatBlock,
   type Size,
 } from './layout';
+export { LAYOUT_NAME } from './layout-name';
 export { blockFits, type PixelPlan, pixelPlan } from './pixel-plan';
 export { type TileFit, tileFitIn, tileFitText, timesIn } from './tile-fit';
 export { type Turn, uprightTurns } from './turns';

@@ -65,3 +65,4 @@ export { nth } from './nth';
 export { once } from './once';
 export { type Registry, registry } from './registry';
 export { plainWords, Said } from './said';
+export { fileSizeText, sizeText } from './size-text';

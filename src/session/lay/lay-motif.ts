@@ -6,11 +6,11 @@ import {
   placementsWith,
   pxToMm,
   setPlacements,
-} from '@/core';
-import { edit, useBolt } from '@/session/bolt';
-import { findLargestFit } from '@/session/check';
-import { HOME, useView } from '@/session/cloth';
-import { type Session, session } from '@/session/kernel';
+} from '../../core';
+import { edit, useBolt } from '../bolt';
+import { findLargestFit } from '../check';
+import { HOME, useView } from '../cloth';
+import { type Session, session } from '../kernel';
 
 /** What is dragged from the shelf onto the cloth. */
 export const MOTIF_DRAG = 'application/x-motif';

@@ -27,5 +27,6 @@ export {
   unsavedFor,
 } from './project-file';
 export { sampleFiles, samples } from './samples';
+export { canAskWhere, saveFile, whereToSave } from './save-file';
 export { readySavePlace, setAskWhere, useSavePlace } from './save-place';
 export { keepThumbnail } from './thumbnail';

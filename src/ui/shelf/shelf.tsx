@@ -27,6 +27,7 @@ import {
   putBackOnShelf,
   renameBolt,
   saveAsFile,
+  saveFile,
   saveShelf,
   shelfAtStart,
   takeFromFile,
@@ -40,7 +41,6 @@ import { useKeepsNothing } from '../parts/chrome/use-keeps-nothing';
 import Growing from '../parts/fields/growing';
 import { fileSize } from '../parts/fields/lengths';
 import FileButton from '../parts/files/file-button';
-import { saveFile } from '../parts/files/save-file';
 import { arriving } from './arriving';
 import Bin from './bin';
 import BoltCard from './bolt-card';

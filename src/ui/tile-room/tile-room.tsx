@@ -32,9 +32,9 @@ import {
   withoutDraft,
 } from '@/session/intake';
 import { textOf, useJob, useSession } from '@/session/kernel';
+import { saveFile } from '@/session/shelf';
 import JobProgress from '../parts/chrome/job-progress';
 import OriginFields from '../parts/fields/origin-fields';
-import { saveFile } from '../parts/files/save-file';
 import Joins from './joins';
 import LayFields from './lay-fields';
 import { joinText } from './tile-words';

@@ -6,8 +6,7 @@ import Typography from '@mui/material/Typography';
 import { Said } from '@/core';
 import { refuse, type SaveState, useBolt, usePicturesHeld } from '@/session/bolt';
 import { jobTrouble, type Session, useSession } from '@/session/kernel';
-import { PROJECT_FILE, saveOpenBolt } from '@/session/shelf';
-import { saveFile } from '../files/save-file';
+import { PROJECT_FILE, saveFile, saveOpenBolt } from '@/session/shelf';
 import { useKeepsNothing } from './use-keeps-nothing';
 
 const SAVE_TEXT: Record<SaveState, string> = { saved: 'Saved', saving: 'Saving', failed: 'Not saved' };

@@ -18,13 +18,13 @@ import {
 import { record } from '@/session/bolt';
 import { runJob, Stopped, sessionStore, textOf, useJob, useSession } from '@/session/kernel';
 import { makeTestPrint, setRuler, useRuler } from '@/session/send';
+import { saveFile } from '@/session/shelf';
 import Fold from '../../parts/chrome/fold';
 import JobProgress from '../../parts/chrome/job-progress';
 import Choice from '../../parts/fields/choice';
 import { LAYOUT_NAME, length, size, trim } from '../../parts/fields/lengths';
 import NumberField from '../../parts/fields/number-field';
 import PartChoice from '../../parts/fields/part-choice';
-import { saveFile } from '../../parts/files/save-file';
 import { motifsAsLaid } from './ladder';
 
 const TEST_PRINT = 'test-print';

@@ -9,12 +9,10 @@ import Tooltip from '@mui/material/Tooltip';
 import Typography from '@mui/material/Typography';
 import { NAME_PARTS, NAME_TEMPLATE, type Project } from '@/core';
 import { usePrinter } from '@/session/colour';
-import { setAskWhere, useSavePlace } from '@/session/shelf';
+import { AS, canBeShapes, timesSent, useSendAsk, whatIsSent } from '@/session/send';
+import { canAskWhere, setAskWhere, useSavePlace } from '@/session/shelf';
 import Fold from '../../parts/chrome/fold';
 import Choice from '../../parts/fields/choice';
-import { canAskWhere } from '../../parts/files/save-file';
-import { AS, canBeShapes, useSendAsk, whatIsSent } from './ask';
-import { timesSent } from './send';
 
 const TURNS = { 0: 'as it lies', 1: 'a quarter clockwise', 2: 'half round', 3: 'a quarter back' };
 

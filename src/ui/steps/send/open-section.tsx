@@ -7,9 +7,9 @@ import Typography from '@mui/material/Typography';
 import type { Project } from '@/core';
 import { checkKey, sortFindings, useChecks } from '@/session/check';
 import { printScales, useView } from '@/session/cloth';
+import { stillOpen } from '@/session/send';
 import { STEP_NAME } from '../../parts/chrome/selvedge';
 import { Part } from '../../parts/chrome/tray';
-import { stillOpen } from './still-open';
 
 /** What is still open before a file is sent, each with a way there. */
 export default function OpenSection({ project }: { project: Project }) {

@@ -8,12 +8,11 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { Project } from '@/core';
 import { useJob } from '@/session/kernel';
+import { certificate, proofLines, SEND, type Sent } from '@/session/send';
+import { saveFile } from '@/session/shelf';
 import { Part } from '../../parts/chrome/tray';
 import { fileSize } from '../../parts/fields/lengths';
-import { saveFile } from '../../parts/files/save-file';
 import { FIGURES } from '../../theme/theme';
-import { certificate, proofLines, type Sent } from './certificate';
-import { SEND } from './send';
 
 /** More files than these are not named one by one. */
 const NAMED = 12;

@@ -5,13 +5,12 @@ import Typography from '@mui/material/Typography';
 import { blockFits, isBare, LIMITS, MM_PER_INCH, mmPer } from '@/core';
 import { refuse, useBolt } from '@/session/bolt';
 import { useJob, useSession } from '@/session/kernel';
+import { SEND, sendPicture, timesSent, useSendAsk, whatIsSent } from '@/session/send';
 import JobProgress from '../../parts/chrome/job-progress';
 import Sections from '../../parts/chrome/sections';
 import Tray from '../../parts/chrome/tray';
 import { trim } from '../../parts/fields/lengths';
-import { useSendAsk, whatIsSent } from './ask';
 import { sendSections } from './sections';
-import { SEND, sendPicture, timesSent } from './send';
 
 export default function SendTray() {
   const bolt = useSession();

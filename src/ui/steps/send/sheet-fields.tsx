@@ -2,9 +2,9 @@
 
 import Box from '@mui/material/Box';
 import { type LengthUnit, LIMITS } from '@/core';
+import { useSendAsk } from '@/session/send';
 import LengthField from '../../parts/fields/length-field';
 import MmField from '../../parts/fields/mm-field';
-import { useSendAsk } from './ask';
 
 /** No sheet is longer than a roll of cloth, mm. */
 const MOST_MM = 20_000;

@@ -7,12 +7,11 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { type Project, purposeOf } from '@/core';
 import { heldPpi } from '@/session/cloth';
+import { AS, type As, type Sending, sendFormats, timesSent, useSendAsk, whatIsSent } from '@/session/send';
 import { Part } from '../../parts/chrome/tray';
 import Choice from '../../parts/fields/choice';
 import { LAYOUT_NAME, size, trim } from '../../parts/fields/lengths';
 import NumberField from '../../parts/fields/number-field';
-import { AS, type As, type Sending, sendFormats, useSendAsk, whatIsSent } from './ask';
-import { timesSent } from './send';
 import SheetFields from './sheet-fields';
 
 const PPI = { least: 36, most: 2400 };

@@ -21,9 +21,9 @@ import {
 import { tryColours } from '@/session/check';
 import { paletteOfPicture, solidOf, useBook } from '@/session/colour';
 import { textOf } from '@/session/kernel';
+import { saveFile } from '@/session/shelf';
 import Choice from '../../../parts/fields/choice';
 import FileButton from '../../../parts/files/file-button';
-import { saveFile } from '../../../parts/files/save-file';
 import { currentColourway } from './current-colourway';
 import Strip from './strip';
 

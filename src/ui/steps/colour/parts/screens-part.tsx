@@ -11,10 +11,10 @@ import { record } from '@/session/bolt';
 import { centreOn } from '@/session/cloth';
 import { makeScreens, type ScreenReport } from '@/session/colour';
 import { runJob, Stopped, useJob, useSession } from '@/session/kernel';
+import { saveFile } from '@/session/shelf';
 import JobProgress from '../../../parts/chrome/job-progress';
 import { trim } from '../../../parts/fields/lengths';
 import NumberField from '../../../parts/fields/number-field';
-import { saveFile } from '../../../parts/files/save-file';
 
 const SCREENS = 'screens';
 

@@ -15,12 +15,12 @@ import { useView } from '@/session/cloth';
 import { openBook } from '@/session/colour';
 import { runJob, Stopped, useJob, useSession } from '@/session/kernel';
 import { makeBoard } from '@/session/send';
+import { saveFile } from '@/session/shelf';
 import { withKey } from '../../../commands/commands';
 import JobProgress from '../../../parts/chrome/job-progress';
 import { Part } from '../../../parts/chrome/tray';
 import Choice from '../../../parts/fields/choice';
 import { LAYOUT_NAME, size } from '../../../parts/fields/lengths';
-import { saveFile } from '../../../parts/files/save-file';
 import Votes from './votes';
 
 /** Colourways seen together: on the wall, two by a wipe, on a board to show, and what people chose. */

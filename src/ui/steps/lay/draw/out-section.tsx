@@ -7,11 +7,11 @@ import { useState } from 'react';
 import type { Project } from '@/core';
 import { runJob, type Session, useBusy, useSession, type Work } from '@/session/kernel';
 import { GOES_OUT, makeOut, type OutFormat, outName, type Slide, wentOut } from '@/session/returns';
+import { whereToSave } from '@/session/shelf';
 import { shortMomentText } from '../../../parts/chrome/dates';
 import JobProgress from '../../../parts/chrome/job-progress';
 import { Part } from '../../../parts/chrome/tray';
 import Choice from '../../../parts/fields/choice';
-import { whereToSave } from '../../../parts/files/save-file';
 
 const CUT: Record<Slide, string> = {
   both: 'half across and half down',

@@ -10,10 +10,10 @@ import { useState } from 'react';
 import { hexOfRgb, isVector, type Motif, pxToMm, rgbOfHex, slug } from '@/core';
 import { traceMotif } from '@/session/intake';
 import { runJob, useJob, useSession } from '@/session/kernel';
+import { saveFile } from '@/session/shelf';
 import JobProgress from '../../../parts/chrome/job-progress';
 import Thumb from '../../../parts/chrome/thumb';
 import { fileSize, trim } from '../../../parts/fields/lengths';
-import { saveFile } from '../../../parts/files/save-file';
 import TwoHalves from './two-halves';
 
 type Traced = Awaited<ReturnType<typeof traceMotif>>;

@@ -13,10 +13,10 @@ import { openBook } from '@/session/colour';
 import { runJob, useJob, useSession } from '@/session/kernel';
 import { thingOf } from '@/session/mockups';
 import { makeThingsBoard, shownNote } from '@/session/send';
+import { saveFile } from '@/session/shelf';
 import JobProgress from '../../../parts/chrome/job-progress';
 import { Part } from '../../../parts/chrome/tray';
 import { size } from '../../../parts/fields/lengths';
-import { saveFile } from '../../../parts/files/save-file';
 
 const THINGS_BOARD = 'board of things';
 

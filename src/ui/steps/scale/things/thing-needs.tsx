@@ -20,10 +20,10 @@ import { edit, useBolt } from '@/session/bolt';
 import { heldPpi, useView } from '@/session/cloth';
 import { runJob, useJob, useSession } from '@/session/kernel';
 import { drawShown, forBoard, shownThing, useThings } from '@/session/mockups';
+import { useSendAsk } from '@/session/send';
+import { saveFile } from '@/session/shelf';
 import JobProgress from '../../../parts/chrome/job-progress';
 import { length, size, trim } from '../../../parts/fields/lengths';
-import { saveFile } from '../../../parts/files/save-file';
-import { useSendAsk } from '../../send/ask';
 
 /** A picture of a thing, as it is saved, px. */
 const SAVED = { width: 1800, height: 1400 };

@@ -16,10 +16,10 @@ import {
   thingFile,
   useOwnThings,
 } from '@/session/settings';
+import { saveFile } from '@/session/shelf';
 import lazyPart from '../../../parts/chrome/lazy-part';
 import { Part } from '../../../parts/chrome/tray';
 import FileButton from '../../../parts/files/file-button';
-import { saveFile } from '../../../parts/files/save-file';
 
 const PhotoRoom = lazyPart(() => import('./photo-room'));
 

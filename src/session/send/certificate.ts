@@ -1,6 +1,11 @@
-import { type LengthUnit, nth } from '@/core';
-import type { FileProof } from '@/session/cloth';
-import { fileSize, size, trim } from '../../parts/fields/lengths';
+import {
+  fileSizeText as fileSize,
+  type LengthUnit,
+  nth,
+  sizeText as size,
+  trimmed as trim,
+} from '../../core';
+import type { FileProof } from '../cloth';
 
 /** What was sent: the file that was saved, which is the one that was made or the zip of all, and what each was found to be. */
 export type Sent = {

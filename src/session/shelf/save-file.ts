@@ -1,7 +1,7 @@
-import { Said } from '@/core';
-import { refuse } from '@/session/bolt';
-import { session } from '@/session/kernel';
-import { useSavePlace } from '@/session/shelf';
+import { Said } from '../../core';
+import { refuse } from '../bolt';
+import { session } from '../kernel';
+import { useSavePlace } from './save-place';
 
 /** A file to be written: nothing of it is there until it is closed (File System Access). */
 type Writable = WritableStream<Uint8Array> & { abort: (why?: unknown) => Promise<void> };

@@ -6,6 +6,7 @@ import {
   fileNames,
   formats,
   isVector,
+  LAYOUT_NAME,
   LIMITS,
   mmToPx,
   NAME_TEMPLATE,
@@ -18,9 +19,8 @@ import {
   purposeOf,
   type Size,
   shownColourway,
-} from '@/core';
-import { sessionStore, textOf } from '@/session/kernel';
-import { LAYOUT_NAME } from '../../parts/fields/lengths';
+} from '../../core';
+import { sessionStore, textOf } from '../kernel';
 
 /** What of the repeat a file holds. */
 export type What = 'block' | 'cell' | 'sheet';

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from 'vitest';
-import { type Project, projectSchema, purposeOf } from '@/core';
+import { type Project, projectSchema, purposeOf } from '../../core';
 import { stillOpen } from './still-open';
 
 const demo = projectSchema.parse(JSON.parse(readFileSync('public/demo/kite-weather.json', 'utf8')));

@@ -1,5 +1,5 @@
-import { counted, effectivePpi, isVector, type Project, productOf, tooManyColours } from '@/core';
-import type { Step } from '@/session/cloth';
+import { counted, effectivePpi, isVector, type Project, productOf, tooManyColours } from '../../core';
+import type { Step } from '../cloth';
 
 /** Something that is still open before a file is sent, and the step where it is seen to. */
 export type Open = { text: string; step: Step };

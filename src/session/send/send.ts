@@ -1,6 +1,6 @@
-import { crc32, nth, type Project, slug, storedZip, writePalette } from '@/core';
-import { record, useBolt } from '@/session/bolt';
-import { markSent, noteSent } from '@/session/check';
+import { crc32, LAYOUT_NAME, nth, type Project, slug, storedZip, writePalette } from '../../core';
+import { record, useBolt } from '../bolt';
+import { markSent, noteSent } from '../check';
 import {
   exportPicture,
   type FileProof,
@@ -8,15 +8,14 @@ import {
   type SceneRequest,
   type SendAsk,
   sceneRequest,
-} from '@/session/cloth';
-import { inksAsk, profileBytes } from '@/session/colour';
-import type { Session } from '@/session/kernel';
-import { runJob, Stopped, textOf, type Work } from '@/session/kernel';
-import { fontFile } from '@/session/send';
-import { LAYOUT_NAME } from '../../parts/fields/lengths';
-import { whereToSave } from '../../parts/files/save-file';
+} from '../cloth';
+import { inksAsk, profileBytes } from '../colour';
+import type { Session } from '../kernel';
+import { runJob, Stopped, textOf, type Work } from '../kernel';
+import { whereToSave } from '../shelf';
 import { type OneFile, type Sending, useSendAsk, whatIsSent } from './ask';
 import { type Sent, shortProof } from './certificate';
+import { fontFile } from './letters';
 
 /** What is written, as a job, and what each file was found to be. */
 export const SEND = 'send';

@@ -1,0 +1,7 @@
+/** What layouts are called. */
+export const LAYOUT_NAME = {
+  straight: 'Straight',
+  'half-drop': 'Half-drop',
+  brick: 'Brick',
+  diamond: 'Diamond',
+} as const;
