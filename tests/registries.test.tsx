@@ -1,5 +1,7 @@
 import { renderToStaticMarkup } from 'react-dom/server';
+import sharp from 'sharp';
 import { afterEach, beforeAll, expect, test } from 'vitest';
+import { z } from 'zod';
 import {
   encodePng,
   type FileFormat,
@@ -7,6 +9,8 @@ import {
   type Found,
   findingModules,
   formats,
+  type LayerKind,
+  layerKinds,
   mapOf,
   mendParts,
   motifOf,
@@ -18,7 +22,9 @@ import {
   pixelPlan,
   productOf,
   products,
+  projectSchema,
   renderBlock,
+  resizeDesign,
   runCheck,
   sceneSplit,
   setGround,
@@ -32,6 +38,7 @@ import {
 import { apply } from '../src/core/document';
 import { viewSchema } from '../src/core/products/view';
 import { services } from '../src/engine/services';
+import { sceneRequest, thingsOn } from '../src/session/cloth';
 import { things } from '../src/session/mockups';
 import { sendFormats } from '../src/session/send';
 import Sections, { type Section } from '../src/ui/parts/chrome/sections';
@@ -231,4 +238,72 @@ test('a way to split a ground is one line: it is offered, and rendered', () => {
   );
   const red = Array.from({ length: 1600 }, (_, p) => block.data[p * 4 + 1] === 0).filter(Boolean).length;
   expect(red).toBe(400);
+});
+
+test('a kind of layer is one object and one line: it is read from a file, painted, checked, sent, and grows with the design', async () => {
+  // A drawing that is laid twice a cell, the second so far to the right.
+  const pair = { id: 'two', kind: 'pair', picture: 'd', x: 8, y: 8, apartMm: 12 };
+  type Pair = typeof pair;
+  const art = newRaster(40, 40);
+  for (let p = 0; p < 1600; p++)
+    if (Math.hypot((p % 40) - 19.5, Math.floor(p / 40) - 19.5) < 15) art.data.set([60, 30, 90, 255], p * 4);
+  const blob = 'b'.repeat(64);
+  files.set(blob, encodePng(art, 200));
+  const kind: LayerKind<Pair> = {
+    id: 'pair',
+    name: 'Pair',
+    taken: 'Pair taken in',
+    schema: z.object({ kind: z.literal('pair'), apartMm: z.number().min(1) }),
+    scene: ({ id, x, y, apartMm }) =>
+      [x, x + apartMm].map((at) => ({ kind: 'drawing', art: id, x: at, y, scale: 1 })),
+    art: ({ id, picture }, own) => [{ key: id, motif: picture, inkOf: own }],
+    printScale: () => 1,
+    growing: (layer) => [
+      {
+        ...{ now: layer.apartMm, least: 1, most: 100 },
+        set: (v) => {
+          layer.apartMm = v;
+        },
+      },
+    ],
+  };
+  const file = (apartMm: number) => ({
+    ...{ ...bolt, placements: [], layout: { kind: 'straight', drop: { p: 1, q: 2 } } },
+    brief: { ...bolt.brief, widthMm: 25.4, heightMm: 25.4, ppi: 200 },
+    pictures: [motifOf({ id: 'd', name: 'Blob', asset: blob, width: 40, height: 40, ppi: 200 })],
+    layers: [
+      { kind: 'placements', id: 'placements' },
+      { ...pair, apartMm },
+    ],
+  });
+  // Not known, it is kept and means nothing.
+  const unknown = projectSchema.parse(file(0));
+  expect(unknown.layers).toHaveLength(2);
+  expect(thingsOn(unknown)).toEqual([]);
+  taken.push(layerKinds.add(kind as unknown as LayerKind));
+  expect(projectSchema.safeParse(file(0)).success).toBe(false);
+  const project = projectSchema.parse(file(12));
+  expect(thingsOn(project)).toMatchObject([
+    { kind: 'drawing', art: 'two', x: 8 },
+    { kind: 'drawing', art: 'two', x: 20 },
+  ]);
+  const request = sceneRequest(project, false);
+  const report = await services.check.check(request, {}, sourceOf(files));
+  expect(report.pictures).toHaveLength(2);
+  const { file: png, proof } = await services.send.exportPicture(
+    request,
+    { format: 'png', sheet: null, from: { x: 0, y: 0 } },
+    () => {},
+    sourceOf(files),
+  );
+  expect(proof).toMatchObject({ width: 200, height: 200, faithful: true, joins: true });
+  const sent = await sharp(await png.arrayBuffer())
+    .extractChannel(3)
+    .raw()
+    .toBuffer();
+  const at = (xMm: number, yMm: number) =>
+    sent[Math.round((yMm / 25.4) * 200) * 200 + Math.round((xMm / 25.4) * 200)];
+  expect([at(8, 8), at(20, 8), at(14, 8)]).toEqual([255, 255, 0]);
+  const grown = apply(project, resizeDesign(2));
+  expect(grown.layers[1]).toMatchObject({ apartMm: 24 });
 });

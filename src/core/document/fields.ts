@@ -14,3 +14,6 @@ export const percent = z.number().min(0).max(100);
 export const shortMm = z.number().min(0).max(50);
 /** A place on the cloth, mm. */
 export const placeMm = z.number().min(-1e5).max(1e5);
+
+/** How far art may be reduced or enlarged. */
+export const SCALE = { least: 0.002, most: 200 } as const;

@@ -26,7 +26,17 @@ export * from './edits/pieces';
 export * from './edits/placements';
 export { resizeDesign, resizeRange } from './edits/resize';
 export { turnDesign, whyNotTurned } from './edits/turn';
-export { artKey, counterKey, type InkedArt, inkedArts } from './inked-art';
+export { artKey, inkedArts } from './inked-art';
+export {
+  counterKey,
+  type DrawingLayer,
+  type InkedArt,
+  kindOfLayer,
+  type Layer,
+  type LayerKind,
+  layerKinds,
+  type TileLayer,
+} from './layers';
 export { missingInks } from './missing-inks';
 export { isOfLaterVersion, openProject } from './open';
 export { placementsWith } from './placements-with';
@@ -38,14 +48,12 @@ export {
   type Checking,
   type Colourway,
   DOCUMENT_VERSION,
-  type DrawingLayer,
   type DrawnOn,
   draftSchema,
   type Grain,
   type Ground,
   type Guides,
   type Ink,
-  type Layer,
   type LogEntry,
   logEntrySchema,
   type Motif,
@@ -60,7 +68,6 @@ export {
   type Reserve,
   type Sheet,
   type ShownThing,
-  type TileLayer,
 } from './schema';
 export { shownColourway, shownGround } from './shown';
 export { MOST_ON_BOARD } from './shown-thing';

@@ -1,4 +1,5 @@
-import type { Layer, Placement, Project } from './schema';
+import { counterKey, type InkedArt, kindOfLayer } from './layers';
+import type { Placement, Project } from './schema';
 
 type Inked = Pick<Project, 'motifs' | 'pictures' | 'placements' | 'layers' | 'ground' | 'inks'>;
 
@@ -7,31 +8,6 @@ export const artKey = ({ motif, inkOverrides }: Pick<Placement, 'motif' | 'inkOv
   const overrides = Object.entries(inkOverrides ?? {}).sort(([a], [b]) => (a < b ? -1 : 1));
   return overrides.length ? `${motif}~${overrides.map(([from, to]) => `${from}>${to}`).join()}` : motif;
 };
-
-/** The same art where the ground is the ink of turn `k`, and inks are changed with it. */
-export const counterKey = (key: string, k: number): string => (k ? `${key}^${k}` : key);
-
-/**
- * Art in certain inks: the key of it, whose it is (a motif's or a picture's), and for each ink of the bolt the number of the one it is
- * printed in. `whole`: its ground is in it; `as`: not in its inks at all, but as it is, or all in one ink.
- */
-export type InkedArt = {
-  key: string;
-  motif: string;
-  inkOf: number[];
-  whole?: boolean;
-  as?: 'itself' | { ink: number };
-};
-
-/** The pictures of layers, each in the inks that its layer says. */
-function layerArt(layer: Layer, own: number[], numberOf: Map<string, number>): InkedArt[] {
-  if (layer.kind === 'drawing') return [{ key: layer.id, motif: layer.picture, inkOf: own }];
-  if (layer.kind !== 'tile') return [];
-  const { colour, id: key, picture: motif } = layer;
-  if (colour.as === 'inks') return [{ key, motif, inkOf: own, whole: true }];
-  const as = colour.as === 'ink' ? { ink: numberOf.get(colour.ink) ?? 0 } : ('itself' as const);
-  return [{ key, motif, inkOf: own, as }];
-}
 
 /** Every motif in its own inks, then in each other set of inks that it has on the cloth; then what layers draw. */
 export function inkedArts(project: Inked): InkedArt[] {
@@ -48,7 +24,7 @@ export function inkedArts(project: Inked): InkedArt[] {
     const inkOf = project.inks.map((ink, n) => number.get(inkOverrides[ink.id] ?? '') ?? n);
     arts.set(key, { key, motif: p.motif, inkOf });
   }
-  const pictures = project.layers.flatMap((l) => layerArt(l, own, number));
+  const pictures = project.layers.flatMap((l) => kindOfLayer(l)?.art(l, own, number) ?? []);
   const all = [...arts.values(), ...pictures];
   return [...all, ...counterArts(project, all, number)];
 }

@@ -2,12 +2,13 @@ import { z } from 'zod';
 import { CLOTH_STYLES, STRICTNESS } from '../findings';
 import { type IntakeSettings, PAGE_TOO_LARGE, pageFits } from '../intake';
 import { SYMMETRIES } from '../lay';
-import { BLENDS, GRAINS, type PieceMarks } from '../render';
+import { BLENDS, GRAINS } from '../render';
 import { LIMITS } from '../units';
 import { artSchema } from './art';
 import { drawnOnSchema, NEVER_OUT } from './drawn-on';
-import { hex, id, kind, name, opacity, percent, placeMm, point, ppi, sha, shortMm } from './fields';
+import { hex, id, kind, name, opacity, percent, placeMm, point, ppi, SCALE, sha, shortMm } from './fields';
 import { oneOfKinds } from './kinds';
+import { layerSchema } from './layers';
 import { MOST_ON_BOARD, shownThingSchema } from './shown-thing';
 
 /** The version of document that is written. */
@@ -15,9 +16,6 @@ export const DOCUMENT_VERSION = 4;
 
 /** What may be done with the art; `ask` until the person has answered. */
 export const PERMISSIONS = ['mine', 'bought', 'public', 'ask'] as const;
-
-/** How far art may be reduced or enlarged. */
-export const SCALE = { least: 0.002, most: 200 } as const;
 
 const mm = z.number().min(LIMITS.minMm).max(LIMITS.maxMm);
 
@@ -183,51 +181,6 @@ const GROUNDS = {
   }),
 };
 
-/** A place on a picture, in shares of its width and height; on a copy beside it, beyond them. */
-const share = z.object({ x: z.number().min(-4).max(5), y: z.number().min(-4).max(5) });
-/** What a person said of the pieces that are seen in a picture: two that are one, lines to cut along, places that are ground. */
-const marksSchema = z.object({
-  joins: z.array(z.array(share).length(2)).max(200),
-  cuts: z.array(z.array(share).min(2).max(40)).max(200),
-  ground: z.array(share).max(400),
-}) satisfies z.ZodType<PieceMarks>;
-
-/** What a layer has beside what lies on it. */
-const layer = {
-  id,
-  hidden: z.boolean().optional(),
-  blend: z.enum(BLENDS).optional(),
-  opacity: opacity.optional(),
-  marks: marksSchema.optional(),
-};
-/** What lies on the ground, lowest first. Of placements there is one layer. */
-const LAYERS = {
-  placements: z.object({ kind: z.literal('placements'), id }),
-  /** One drawing laid once a cell: its middle in mm from the cell's corner. */
-  drawing: z.object({
-    kind: z.literal('drawing'),
-    ...layer,
-    picture: id,
-    x: placeMm,
-    y: placeMm,
-    scale: z.number().min(SCALE.least).max(SCALE.most),
-  }),
-  /** A picture that repeats by itself: of its own size, laid straight, or (null) one to a cell, as the layout lays cells. */
-  tile: z.object({
-    kind: z.literal('tile'),
-    ...layer,
-    picture: id,
-    size: z
-      .object({ widthMm: z.number().min(1).max(3000), heightMm: z.number().min(1).max(3000) })
-      .nullable(),
-    /** Printed in the bolt's inks, as it is, or all of it in one ink. */
-    colour: z.union([
-      z.object({ as: z.enum(['inks', 'itself']) }),
-      z.object({ as: z.literal('ink'), ink: id }),
-    ]),
-  }),
-};
-
 /** Lines to work along: an outline over the cell, and a grid of equal parts of it (0: none). */
 const guidesSchema = z.object({
   outline: kind,
@@ -296,7 +249,7 @@ export const LISTS = {
     most: 40,
     refusal: 'A bolt holds up to 40 drawings and tiles. Take some out first.',
   },
-  layers: { each: oneOfKinds(LAYERS), least: 1, most: 24, refusal: 'A cell holds up to 24 layers.' },
+  layers: { each: layerSchema, least: 1, most: 24, refusal: 'A cell holds up to 24 layers.' },
   placements: { each: placementSchema, most: 2000, refusal: 'A cell holds up to 2000 placements.' },
   reserves: { each: reserveSchema, most: 60, refusal: 'A cell keeps up to 60 reserved places.' },
   dismissed: { each: dismissedSchema, most: 400, refusal: 'A bolt keeps up to 400 findings as left.' },
@@ -385,9 +338,6 @@ export type Motif = Project['motifs'][number];
 export type MotifRole = Motif['role'];
 export type Permission = Motif['permission'];
 export type Ground = Project['ground'];
-export type Layer = Project['layers'][number];
-export type DrawingLayer = Extract<Layer, { kind: 'drawing' }>;
-export type TileLayer = Extract<Layer, { kind: 'tile' }>;
 export type Placement = Project['placements'][number];
 export type Reserve = Project['reserves'][number];
 export type Grain = Project['grain'];

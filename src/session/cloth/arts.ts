@@ -3,6 +3,7 @@ import {
   cellOf,
   inkedArts,
   isVector,
+  kindOfLayer,
   type Layer,
   type Motif,
   nth,
@@ -74,9 +75,7 @@ export const printScales = (project: Project, m: Motif): number[] => [
   ...project.placements.filter((p) => p.motif === m.id).map((p) => p.scale),
   ...project.layers.flatMap((l) => {
     if (l.kind === 'placements' || l.picture !== m.id) return [];
-    return l.kind === 'drawing'
-      ? l.scale
-      : (l.size?.widthMm ?? project.brief.widthMm) / pxToMm(m.width, m.ppi);
+    return kindOfLayer(l)?.printScale(l, pxToMm(m.width, m.ppi), project.brief.widthMm) ?? [];
   }),
 ];
 

@@ -4,16 +4,9 @@ import { cellMiddle, type Layout } from '../../lattice';
 import type { Product } from '../../products';
 import { mmPer } from '../../units';
 import { cellOf } from '../cell';
+import { SCALE } from '../fields';
 import { type Purpose, purposeOf } from '../purpose';
-import {
-  type Brief,
-  type Checking,
-  type Motif,
-  type Placement,
-  type Project,
-  SCALE,
-  type Sheet,
-} from '../schema';
+import type { Brief, Checking, Motif, Placement, Project, Sheet } from '../schema';
 import { setGroundInk } from './colours';
 import { type Edit, edit } from './edit';
 

@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import { hexOfRgb, labDistance, oklabOf, type Rgb, rgbOfHex } from '../../colour';
 import { ArgumentError } from '../../units';
+import { kindOfLayer } from '../layers';
 import type { Colourway, Ink, Poll, Project } from '../schema';
 import { type Edit, edit } from './edit';
 
@@ -64,9 +65,7 @@ function forgetInk(d: Draft<Project>, gone: string, instead: string | null) {
     ground.inks = ground.inks.map((id) => (id === gone ? there : id));
     if (new Set(ground.inks).size < 2) d.ground = { kind: 'plain' };
   }
-  for (const l of d.layers) {
-    if (l.kind === 'tile' && l.colour.as === 'ink' && l.colour.ink === gone) l.colour.ink = there;
-  }
+  for (const l of d.layers) kindOfLayer(l)?.reink?.(l, gone, there);
   for (const c of d.colourways) c.locked = c.locked.filter((id) => id !== gone);
   for (const p of d.placements) {
     if (!p.inkOverrides) continue;

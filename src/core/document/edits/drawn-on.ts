@@ -1,4 +1,5 @@
-import type { DrawnOn, Layer, Motif, Project } from '../schema';
+import type { Layer } from '../layers';
+import type { DrawnOn, Motif, Project } from '../schema';
 import { replaceArt } from './bolt';
 import { type Edit, edit } from './edit';
 

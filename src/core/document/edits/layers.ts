@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import { type PieceMarks, splitPatterns } from '../../render';
-import type { Ground, Layer, Motif, Placement, Project, Sheet } from '../schema';
+import { kindOfLayer, type Layer } from '../layers';
+import type { Ground, Motif, Placement, Project, Sheet } from '../schema';
 import { type Edit, edit } from './edit';
 
 /** Where a new layer lies: under the placements and all there is, or over all. */
@@ -13,7 +14,7 @@ function lay(d: Draft<Project>, layer: Layer, depth: Depth) {
 
 /** Lays a picture on the cloth as a layer, with the page that it came from where there is one. */
 export const addLayer = (picture: Motif, layer: Layer, depth: Depth, sheet?: Sheet): Edit =>
-  edit(layer.kind === 'drawing' ? 'Drawing taken in' : 'Tile taken in', (d) => {
+  edit(kindOfLayer(layer)?.taken ?? 'Layer taken in', (d) => {
     const there = sheet && d.sheets.find((s) => s.id === sheet.id);
     if (there) Object.assign(there, sheet);
     else if (sheet) d.sheets.push(sheet);
@@ -32,7 +33,7 @@ export const setLayer = (id: string, change: LayerChange): Edit =>
     const layer = d.layers.find((l) => l.id === id);
     if (!layer) return;
     Object.assign(layer, change);
-    for (const [k, v] of Object.entries(change)) if (v === undefined) delete layer[k as keyof Layer];
+    for (const [k, v] of Object.entries(change)) if (v === undefined) Reflect.deleteProperty(layer, k);
   });
 
 /** A piece is lifted off a layer's picture: what is left takes its place, and the piece lies there as a motif. */

@@ -1,5 +1,7 @@
 import { ArgumentError, LIMITS } from '../../units';
-import { type Project, SCALE } from '../schema';
+import { SCALE } from '../fields';
+import { kindOfLayer } from '../layers';
+import type { Project } from '../schema';
 import { type Edit, edit } from './edit';
 
 /** Lengths are kept to this, mm: there and back is the same place. */
@@ -19,11 +21,7 @@ function sizesOf({
     { now: brief.widthMm, ...cell },
     { now: brief.heightMm, ...cell },
     ...placements.map((p) => ({ now: p.scale, ...SCALE })),
-    ...layers.flatMap((l) => {
-      if (l.kind === 'drawing') return [{ now: l.scale, ...SCALE }];
-      if (l.kind !== 'tile' || !l.size) return [];
-      return [l.size.widthMm, l.size.heightMm].map((now) => ({ now, least: 1, most: 3000 }));
-    }),
+    ...layers.flatMap((l) => kindOfLayer(l)?.growing(l) ?? []).filter((g) => Number.isFinite(g.most)),
     ...reserves.map(({ r }) => ({ now: r, least: 1, most: 1500 })),
     ...[grain.ink, grain.cloth].flatMap((g) => (g ? [{ now: g.sizeMm, least: 0.2, most: 20 }] : [])),
   ];
@@ -54,11 +52,7 @@ export const resizeDesign = (factor: number): Edit =>
     d.brief.widthMm = by(d.brief.widthMm);
     d.brief.heightMm = by(d.brief.heightMm);
     for (const p of d.placements) Object.assign(p, { x: by(p.x), y: by(p.y), scale: by(p.scale) });
-    for (const l of d.layers) {
-      if (l.kind === 'drawing') Object.assign(l, { x: by(l.x), y: by(l.y), scale: by(l.scale) });
-      if (l.kind === 'tile' && l.size)
-        l.size = { widthMm: by(l.size.widthMm), heightMm: by(l.size.heightMm) };
-    }
+    for (const l of d.layers) for (const { now, set } of kindOfLayer(l)?.growing(l) ?? []) set(by(now));
     for (const r of d.reserves) Object.assign(r, { x: by(r.x), y: by(r.y), r: by(r.r) });
     for (const g of [d.grain.ink, d.grain.cloth]) if (g) g.sizeMm = by(g.sizeMm);
     for (const f of d.dismissed) Object.assign(f, { x: by(f.x), y: by(f.y) });
