@@ -40,7 +40,8 @@ export function useSaidOfLeft(say: (text: string, failed: boolean) => void) {
         for (const job of jobs) {
           if (job.state === before.jobs.find((j) => j.id === job.id)?.state) continue;
           const line = useBolt.of(bolt).getState().log.slice(lines).at(-1);
-          if (job.state === 'done' && line) say(`${nameOf(bolt)}: ${line.text}`, false);
+          const said = job.waits ?? line?.text;
+          if (job.state === 'done' && said) say(`${nameOf(bolt)}: ${said}`, false);
           if (job.state === 'failed') say(`${nameOf(bolt)}: ${job.trouble}`, true);
         }
       });

@@ -51,6 +51,7 @@ const { undo, useBolt } = await import('../bolt/bolt');
 const { useChecks } = await import('./checks');
 const proposal = await import('./proposal');
 const { useProposal } = proposal;
+const { backTo, nextSession, session, stopsOnLeaving, useJobs } = await import('../kernel');
 
 /** A filled square of 20 mm. */
 const silhouette = {
@@ -198,4 +199,48 @@ test('a patch is offered what fits; the largest fit of a placement clears its ne
   const scale = (await proposal.findLargestFit(project, 'p0', 2)) ?? 0;
   expect(scale * 10).toBeGreaterThan(16.8);
   expect(scale * 10).toBeLessThanOrEqual(18);
+});
+
+const offered = (summary: string): import('./proposal').Proposal => ({
+  kind: 'scatter',
+  placements: [],
+  summary,
+  fresh: [],
+});
+
+test('a proposal goes on when its bolt is left, and waits there; discarded, or with another state of the bolt, the bolt closes', async () => {
+  const bolt = session();
+  const { project } = useBolt.getState();
+  let finish = () => {};
+  const working = proposal.work('Scattering the motifs.', async () => {
+    await new Promise<void>((resolve) => {
+      finish = resolve;
+    });
+    return offered('5 laid.');
+  });
+  nextSession();
+  expect(bolt.left).toBe(true);
+  expect(stopsOnLeaving(bolt)).toEqual([]);
+  finish();
+  await working;
+  expect(bolt.closed).toBe(false);
+  expect(useProposal.of(bolt).getState()).toMatchObject({ of: project, proposal: { summary: '5 laid.' } });
+  expect(useJobs.of(bolt).getState().jobs).toMatchObject([
+    { state: 'done', waits: expect.stringContaining('5 laid.') },
+  ]);
+  expect(useProposal.getState().proposal).toBeNull();
+  backTo(bolt);
+  proposal.dropProposal();
+  nextSession();
+  expect(bolt.closed).toBe(true);
+});
+
+test('a bolt whose proposal no longer fits it is closed when it is left', async () => {
+  nextSession();
+  const bolt = session();
+  useBolt.setState({ project: newProject('q', 'Q') });
+  await proposal.work('Settling.', async () => offered('1 moved.'));
+  useBolt.setState({ project: newProject('q', 'Other') });
+  nextSession();
+  expect(bolt.closed).toBe(true);
 });

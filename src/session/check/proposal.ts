@@ -82,16 +82,36 @@ export const leadOf = (motif: string): number => useSprites.getState().sprites.g
 /** What is worked out for the cloth, as a job: the newest of them counts. */
 export const PROPOSAL = 'proposal';
 
+/** Works a proposal out. When the bolt is left it goes on, and waits there until it is kept or discarded. */
 export async function work(label: string, run: (project: Project, work: Work) => Promise<Proposal>) {
   const bolt = session();
   const { project } = useBolt.of(bolt).getState();
   if (!project) return;
   const shown = useProposal.of(bolt);
   shown.setState(NONE);
-  const proposal = await runJob(bolt, PROPOSAL, label, (how) => run(project, how));
-  if (bolt.closed) return;
-  if (proposal) shown.setState({ proposal, of: project });
-  else shown.setState({ trouble: jobTrouble(bolt, PROPOSAL) });
+  // The bolt stays open as long as it waits.
+  const ended = bolt.goOn();
+  const proposal = await runJob(bolt, PROPOSAL, label, (how) => run(project, how), {
+    goesOn: true,
+    waits: ({ summary }) => `${summary} Open the bolt to keep or discard it.`,
+  });
+  if (!proposal || bolt.closed) {
+    if (!bolt.closed) shown.setState({ trouble: jobTrouble(bolt, PROPOSAL) });
+    ended();
+    return;
+  }
+  shown.setState({ proposal, of: project });
+  const waits = () =>
+    shown.getState().of === project &&
+    shown.getState().proposal !== null &&
+    useBolt.of(bolt).getState().project === project;
+  const ends = [shown, useBolt.of(bolt)].map((store) =>
+    store.subscribe(() => {
+      if (waits()) return;
+      for (const end of ends) end();
+      ended();
+    }),
+  );
 }
 
 export const newPlacement = ({ motif, x, y, angle, scale, mirror }: Placed): Placement => ({

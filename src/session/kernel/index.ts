@@ -5,6 +5,7 @@ export {
   Stopped,
   stopJob,
   stopKind,
+  stopsOnLeaving,
   useBusy,
   useJob,
   useJobs,

@@ -20,6 +20,10 @@ export type Job = {
   result?: unknown;
   /** Why it failed. */
   trouble?: string;
+  /** It goes on when the bolt is left. */
+  goesOn: boolean;
+  /** Its result waits in the bolt until it is kept: what is said of it. */
+  waits?: string;
 };
 
 type Stops = Map<number, AbortController>;
@@ -32,7 +36,8 @@ const change = (bolt: Session, id: number, part: Partial<Job>) =>
 /**
  * Begins a job of a bolt; one of its kind that is under way there is stopped, for only the newest counts. It is shown in one
  * place and stopped alone; when the bolt is left it ends, unless it goes on, and nothing of it reaches another.
- * @param how.goesOn it goes on when the bolt is left, which is closed after it.
+ * @param how.goesOn it goes on when the bolt is left, which is closed after it. @param how.waits what is said of a result that waits in
+ * the bolt until it is kept.
  * @returns what it came to; null when it was stopped or failed, which its record then says.
  */
 export async function runJob<T>(
@@ -40,7 +45,7 @@ export async function runJob<T>(
   kind: string,
   label: string,
   run: (work: Required<Work>) => Promise<T>,
-  { goesOn = false } = {},
+  { goesOn = false, waits }: { goesOn?: boolean; waits?: (result: T) => string } = {},
 ): Promise<T | null> {
   if (bolt.closed) return null;
   const { jobs, stops } = useJobs.of(bolt).getState();
@@ -50,7 +55,7 @@ export async function runJob<T>(
   bolt.atEnd(() => stop.abort());
   if (!goesOn) bolt.atLeave(() => stop.abort());
   const ended = goesOn ? bolt.goOn() : () => {};
-  const job: Job = { id, kind, label, share: null, state: 'running' };
+  const job: Job = { id, kind, label, share: null, state: 'running', goesOn };
   for (const j of jobs) if (j.kind === kind) stops.get(j.id)?.abort();
   useJobs.of(bolt).setState({ jobs: [...jobs.filter((j) => j.kind !== kind), job] });
   const onProgress = (share: number) => {
@@ -64,7 +69,7 @@ export async function runJob<T>(
   try {
     const result = await bolt.answer(run({ signal: stop.signal, onProgress }));
     if (stop.signal.aborted) throw new Stopped('Stopped.');
-    end({ state: 'done', share: 1, result });
+    end({ state: 'done', share: 1, result, ...(waits ? { waits: waits(result) } : {}) });
     return result;
   } catch (error) {
     if (error instanceof Stopped) end({ state: 'stopped' });
@@ -77,6 +82,13 @@ export async function runJob<T>(
 
 /** Stops one job; everything is as it was. */
 export const stopJob = (bolt: Session, id: number) => useJobs.of(bolt).getState().stops.get(id)?.abort();
+
+/** The jobs that stop when this bolt is left. */
+export const stopsOnLeaving = (bolt: Session): Job[] =>
+  useJobs
+    .of(bolt)
+    .getState()
+    .jobs.filter((j) => j.state === 'running' && !j.goesOn);
 
 /** Stops the job of a kind that is under way, if one is. */
 export function stopKind(bolt: Session, kind: string) {

@@ -2,8 +2,6 @@
 
 import Box from '@mui/material/Box';
 import Tooltip from '@mui/material/Tooltip';
-import Typography from '@mui/material/Typography';
-import Link from 'next/link';
 import {
   blockFits,
   cellOf,
@@ -22,6 +20,7 @@ import { useBolt } from '@/session/bolt';
 import { checkKey, sortFindings, useChecks } from '@/session/check';
 import { printScales, STEPS, type Step, useView } from '@/session/cloth';
 import onProject from './on-project';
+import ShelfLink from './shelf-link';
 
 export const STEP_NAME: Record<Step, string> = {
   brief: 'Brief',
@@ -130,23 +129,7 @@ function Selvedge({ project }: { project: Project }) {
         pt: { sm: 1.25 },
       }}
     >
-      <Typography
-        component={Link}
-        href="/"
-        sx={{
-          fontFamily: '"Bricolage Grotesque Variable"',
-          fontWeight: 800,
-          fontSize: 17,
-          color: 'primary.main',
-          textDecoration: 'none',
-          px: 1.75,
-          pb: { sm: 1.5 },
-          alignSelf: { xs: 'center', sm: 'flex-start' },
-        }}
-        title="To the shelf"
-      >
-        Hexaplex
-      </Typography>
+      <ShelfLink />
       {STEPS.map((s, n) => {
         const active = s === step;
         const mark = marks[s];
