@@ -184,6 +184,18 @@ try {
       }
     });
     await page.mouse.up();
+    await page.waitForTimeout(2500);
+    // A change asks for a check; the hand is on the motif again before it has ended.
+    await page.keyboard.press('ArrowRight');
+    await page.waitForFunction(() => !/^Check, (\d|nothing)/.test(document.querySelector('nav')?.innerText ?? ''));
+    await page.mouse.down();
+    await measured('drag during a check', async () => {
+      for (let k = 1; k <= 60; k++) {
+        await page.mouse.move(at.x + 90 * Math.sin(k / 12), at.y + 60 * Math.sin(k / 7));
+        await page.waitForTimeout(16);
+      }
+    });
+    await page.mouse.up();
     await page.keyboard.press('Escape');
     await page.waitForTimeout(800);
     await measured('wheel zoom', async () => {

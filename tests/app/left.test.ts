@@ -1,4 +1,5 @@
 import { afterEach, vi } from 'vitest';
+import { runJob, Stopped, session } from '../../src/session/kernel';
 import { expect, openSmallDemo, type Page, test, withoutChecks } from './app';
 
 withoutChecks();
@@ -97,4 +98,31 @@ test('a file that cannot be written when its bolt was left says so, and is not n
   disk.write();
   await expect(page.getByText(/^Kite Weather: The disk is full: nothing was written/)).toBeVisible();
   await expect(page.getByText(/^Kite Weather: Sent/)).toHaveCount(0);
+});
+
+test('the link to the shelf asks where work would stop, and leaves only when that is confirmed', async ({
+  page,
+}) => {
+  await openSmallDemo(page);
+  const bolt = session();
+  const job = runJob(
+    bolt,
+    'slow',
+    'Making the screens.',
+    ({ signal }) =>
+      new Promise<never>((_, reject) =>
+        signal.addEventListener('abort', () => reject(new Stopped('Stopped.'))),
+      ),
+  );
+  const dialog = page.getByRole('dialog', { name: 'Leave and stop this?' });
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await expect(dialog.getByText('Making the screens.')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Stay' }).click();
+  await expect(dialog).toHaveCount(0);
+  expect(bolt.away).toBe(false);
+  await page.getByRole('link', { name: 'Hexaplex' }).click();
+  await dialog.getByRole('button', { name: 'Stop and leave' }).click();
+  await expect(page.getByRole('link', { name: 'Open Kite Weather' })).toBeVisible();
+  expect(await job).toBeNull();
+  expect(bolt.closed).toBe(true);
 });
