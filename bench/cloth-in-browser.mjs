@@ -187,7 +187,7 @@ try {
     await page.waitForTimeout(2500);
     // A change asks for a check; the hand is on the motif again before it has ended.
     await page.keyboard.press('ArrowRight');
-    await page.waitForFunction(() => !/^Check, (\d|nothing)/.test(document.querySelector('nav')?.innerText ?? ''));
+    await page.getByRole('button', { name: 'Check, not yet' }).waitFor();
     await page.mouse.down();
     await measured('drag during a check', async () => {
       for (let k = 1; k <= 60; k++) {

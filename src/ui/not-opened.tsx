@@ -7,7 +7,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useSnackbar } from 'notistack';
 import { slug } from '@/core';
-import { textOf } from '@/session/kernel';
+import { messageOf } from '@/session/kernel';
 import { boltAsItIs, rescueBolt, saveFile } from '@/session/shelf';
 
 /** In the place of a bolt that is not there, or cannot be read: what can be done about it. `why` it cannot be read. */
@@ -22,7 +22,7 @@ export default function NotOpened({
 }) {
   const { enqueueSnackbar } = useSnackbar();
   const router = useRouter();
-  const trouble = (error: unknown) => enqueueSnackbar(textOf(error), { variant: 'error' });
+  const trouble = (error: unknown) => enqueueSnackbar(messageOf(error), { variant: 'error' });
   const makeNew = async () => {
     const made = await rescueBolt(id);
     enqueueSnackbar(

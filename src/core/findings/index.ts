@@ -4,8 +4,8 @@ export { layingOutlineOf, outlineOfArt } from './cloth/measures';
 export { isPiece, layerOfPiece } from './cloth/piece-name';
 export type { Frame } from './cloth/read-layers';
 export { type Dismissed, matchDismissed } from './dismissed';
-export { enoughText, type SentScore } from './enough';
 export type { Evenness } from './evenness';
+export { enoughText, type SentScore } from './evenness-targets';
 export type { Found } from './found';
 export { rendersEdges } from './hairline/measure';
 export type {

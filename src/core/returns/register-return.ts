@@ -3,8 +3,8 @@ import { ArgumentError } from '../units';
 import { edgesOf, halved, type Light, lightLevels, slopesOf, steepestOf } from './light';
 import { ofSize } from './of-size';
 import type { Place } from './places';
+import { refineShift } from './refine-shift';
 import { EDGES, type Sent } from './sent';
-import { settle } from './settle';
 import { bestSlides, reliefOf, reliefOver, type Slide, slidFiner } from './slide';
 import { TURNS, type Turned, turnOver } from './turned';
 
@@ -83,7 +83,7 @@ export function registerReturn(
   if (ways[0].agrees < MAY_BE) return { why: 'another', agrees: 0, apart: 0 };
   const settled = ({ turn, agrees: _, ...about }: Way) => {
     const over = turnOver(resized, turn);
-    return { turn, over, ...settle(levels, lightLevels(over, EDGES), about, steep) };
+    return { turn, over, ...refineShift(levels, lightLevels(over, EDGES), about, steep) };
   };
   let best = settled(ways[0]);
   // Where few places look as they did, it may lie another way: stripes agree with themselves in many.

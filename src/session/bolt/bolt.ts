@@ -10,7 +10,7 @@ import {
   stepOf,
 } from '../../core';
 import { headOf, readBolt, Saver, type Write } from '../../shelf';
-import { type Session, session, sessionPart, sessionStore, textOf } from '../kernel';
+import { messageOf, type Session, session, sessionPart, sessionStore } from '../kernel';
 
 export type SaveState = 'saved' | 'saving' | 'failed';
 
@@ -50,7 +50,7 @@ const run = sessionPart(() => ({ key: '', at: Number.NEGATIVE_INFINITY }));
 /** Says in a bolt why something was not done. */
 export const refuse = (bolt: Session, error: unknown) =>
   useBolt.of(bolt).setState({
-    refused: { text: textOf(error), at: Date.now() },
+    refused: { text: messageOf(error), at: Date.now() },
   });
 
 /** Why nothing is changed where a bolt is only looked at. */
@@ -221,7 +221,7 @@ export function startAutosave(
           if (!mine.closed && all.project) saver.save(wholeOf(mine, { ...all, project: all.project }));
         },
         (error) => {
-          if (!mine.closed) state.setState({ save: 'failed', unwritten: textOf(error) });
+          if (!mine.closed) state.setState({ save: 'failed', unwritten: messageOf(error) });
         },
       );
     },

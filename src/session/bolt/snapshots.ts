@@ -1,6 +1,6 @@
 import { goBackTo, type Project, Said } from '../../core';
 import { listSnapshots, removeSnapshot, type Snapshot, writeSnapshot } from '../../shelf';
-import { type Session, sessionPart, sessionStore, textOf } from '../kernel';
+import { messageOf, type Session, sessionPart, sessionStore } from '../kernel';
 import { edit, ONLY_LOOKING, refuse, useBolt } from './bolt';
 
 export type { Snapshot } from '../../shelf';
@@ -39,7 +39,7 @@ export async function takeSnapshot(bolt: Session, name = ''): Promise<Snapshot |
   try {
     await writeSnapshot(snapshot);
   } catch (error) {
-    refuse(bolt, new Said(`This state was not kept: ${textOf(error)}`));
+    refuse(bolt, new Said(`This state was not kept: ${messageOf(error)}`));
     return null;
   }
   kept.setState((s) => ({ list: [...s.list, snapshot] }));

@@ -21,7 +21,7 @@ import {
 } from '../../core';
 import { check, measureLines, proveWrapOf } from '../../engine';
 import { loadAsset, sceneRequest, spritesBusy, useSprites, useView } from '../cloth';
-import { runJob, type Session, session, sessionStore, textOf } from '../kernel';
+import { messageOf, runJob, type Session, session, sessionStore } from '../kernel';
 
 type ChecksState = {
   report: CheckReport | null;
@@ -184,7 +184,7 @@ export function wantCheck(project: Project) {
     keep: (report, newest) => {
       if (newest) put(project, report);
     },
-    fail: (error) => useChecks.setState({ trouble: textOf(error) }),
+    fail: (error) => useChecks.setState({ trouble: messageOf(error) }),
   });
   void done.then(() => {
     if (!mine.away && !mine.awaits('check')) useChecks.setState({ busy: false });

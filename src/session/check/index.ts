@@ -1,4 +1,3 @@
-export { turnToBefore } from './before';
 export {
   checkBolt,
   checkKey,
@@ -12,10 +11,11 @@ export {
   wantCheck,
 } from './checks';
 export { useClothMap, wantClothMap } from './cloth-map';
-export { noteSent, openSentScores, useSentScores } from './enough';
+export { noteSent, openSentScores, useSentScores } from './evenness-targets';
 export { forgetForecast, inReach, letGoInto, useForecast, wantForecast } from './forecast';
 export { proposeMending, proposeMendingAll, togglePart } from './mending';
 export { beginLesson, endLesson, openRecord, PRACTICE, putPin, usePractice } from './practice';
+export { curveOf, openAttempts, useAttempts } from './practice-record';
 export {
   dropProposal,
   evenness,
@@ -35,6 +35,7 @@ export {
 } from './proposal';
 export { showFinding } from './show-finding';
 export { thinnestOnCloth } from './thinnest';
+export { turnToBefore } from './toggle-before-after';
 export { dropTrial, inColours, keepTrial, trialOf, tryColours, useTrial } from './trial';
 export {
   apartText,

@@ -21,8 +21,9 @@ import { practise } from '../../engine';
 import { readSetting, writeSetting } from '../../shelf';
 import { passPicture } from '../bolt';
 import { loadAsset, sceneRequest, useView } from '../cloth';
-import { noteAttempt, runJob, type Session, sessionStore, textOf } from '../kernel';
+import { messageOf, runJob, type Session, sessionStore } from '../kernel';
 import { checkBolt } from './checks';
+import { noteAttempt } from './practice-record';
 import { leadOf } from './proposal';
 
 /** A cloth with one fault planted in it, shown instead of the work, and how the pin that was put met it. */
@@ -129,8 +130,8 @@ export function putPin(at: Point) {
   const was = record[fault] ?? NEVER;
   const next = { ...record, [fault]: { tried: was.tried + 1, found: was.found + (marked.hit ? 1 : 0) } };
   usePractice.setState({ lesson: { ...lesson, pin: at, marked }, record: next });
-  void writeSetting(KEY, next).catch(textOf);
-  void noteAttempt(fault, marked.hit).catch(textOf);
+  void writeSetting(KEY, next).catch(messageOf);
+  void noteAttempt(fault, marked.hit).catch(messageOf);
 }
 
 export const endLesson = () => usePractice.setState({ lesson: null });

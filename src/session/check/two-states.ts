@@ -10,8 +10,9 @@ import {
 } from '../../core';
 import { useBolt, useSnapshots } from '../bolt';
 import { useView } from '../cloth';
-import { noteAttempt, runJob, type Session, Stopped, sessionStore, textOf } from '../kernel';
+import { messageOf, runJob, type Session, Stopped, sessionStore } from '../kernel';
 import { checkBolt } from './checks';
+import { noteAttempt } from './practice-record';
 
 /** One state that the bolt once had, and how it was judged. */
 type State = { placements: Placement[]; report: CheckReport };
@@ -109,7 +110,7 @@ export function pickState(picked: 0 | 1) {
   const { pair } = useTwoStates.getState();
   if (!pair || pair.picked !== null) return;
   useTwoStates.setState({ pair: { ...pair, picked } });
-  void noteAttempt('two states', picked === moreEven(pair)).catch(textOf);
+  void noteAttempt('two states', picked === moreEven(pair)).catch(messageOf);
 }
 
 /** What sets the more even one apart from the other, in words: its parts, and what is found on one alone. */

@@ -1,18 +1,5 @@
-export {
-  artsOf,
-  drawnIn,
-  exportPicture,
-  type FileProof,
-  heldPpi,
-  loadAsset,
-  printScales,
-  type SceneRequest,
-  type SendAsk,
-  sceneRequest,
-} from './arts';
 export { Brush, type Context, isPlaced, type Seen, type Thing, thingsOn } from './brush';
 export { copySelected, paste } from './clipboard';
-export { useGrain, wantGrain } from './grain';
 export {
   atGrabbed,
   BY_HAND,
@@ -27,7 +14,20 @@ export {
   select,
   snapped,
   withHeld,
-} from './hold';
+} from './drag';
+export { useGrain, wantGrain } from './grain';
+export {
+  artsOf,
+  drawnIn,
+  exportPicture,
+  type FileProof,
+  heldPpi,
+  loadAsset,
+  printScales,
+  type SceneRequest,
+  type SendAsk,
+  sceneRequest,
+} from './scene-request';
 export {
   allDrawn,
   allFine,

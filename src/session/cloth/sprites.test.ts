@@ -35,7 +35,7 @@ const one = async (art: ArtRequest, longSide: number) => {
 };
 vi.mock('../../shelf', () => ({ readAsset: async () => new Uint8Array() }));
 
-const { artsOf, sceneRequest } = await import('./arts');
+const { artsOf, sceneRequest } = await import('./scene-request');
 const { nextSession } = await import('../kernel/session');
 const { spritesBusy, useSprites, wantAhead, wantSprites } = await import('./sprites');
 

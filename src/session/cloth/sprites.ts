@@ -14,8 +14,8 @@ import {
   type Size,
 } from '../../core';
 import { type ArtRequest, type Proof, quickSprites, Stopped, sprite } from '../../engine';
-import { session, sessionPart, sessionStore, textOf } from '../kernel';
-import { artsOf, drawnIn, loadAsset, printScales } from './arts';
+import { messageOf, session, sessionPart, sessionStore } from '../kernel';
+import { artsOf, drawnIn, loadAsset, printScales } from './scene-request';
 
 /** A motif drawn for the screen, and its silhouette to grab it by. */
 export type Sprite = {
@@ -167,7 +167,7 @@ export function wantSprites(project: Project, pxPerMm: number, slot: Slot = 'spr
     run: (newest) => drawAll(slot, wish, newest),
     keep: () => {},
     fail: (error) => {
-      const trouble = textOf(error);
+      const trouble = messageOf(error);
       // Said once: a repaint asks again, and the same answer must not go round for ever.
       const said = useSprites.getState().trouble === trouble;
       if (!(error instanceof Stopped) && !said) useSprites.setState({ trouble });

@@ -1,4 +1,3 @@
-export { openBook, solidOf, takeBook, useBook } from './book';
 export {
   forgetInks,
   inksAsk,
@@ -21,3 +20,4 @@ export {
   takeProfile,
   usePrinter,
 } from './printer';
+export { openBook, solidOf, takeBook, useBook } from './solids';

@@ -3,7 +3,7 @@ import { nth, type Printed, rgbOfHex, Said } from '../../core';
 import { FAR_OFF, MARKED, type Proof, type ProofSeen, printed, setPrinter } from '../../engine';
 import { readSetting, writeSetting } from '../../shelf';
 import { forgetProofs } from '../cloth';
-import { sessionPart, sessionStore, textOf } from '../kernel';
+import { messageOf, sessionPart, sessionStore } from '../kernel';
 
 export { FAR_OFF, MARKED, type Proof };
 
@@ -65,7 +65,7 @@ function loadAnew(): Promise<void> {
   const state = profile();
   const loading = load().catch((error) => {
     state.loading = undefined;
-    usePrinter.setState({ trouble: textOf(error) });
+    usePrinter.setState({ trouble: messageOf(error) });
   });
   state.loading = loading;
   return loading;
@@ -81,7 +81,7 @@ export async function askPrinted(colours: string[]) {
   try {
     found = await printed(asked.map(rgbOfHex));
   } catch (error) {
-    const trouble = textOf(error);
+    const trouble = messageOf(error);
     // Said once: a repaint asks again.
     if (usePrinter.getState().trouble !== trouble) usePrinter.setState({ trouble });
     return;
@@ -103,7 +103,7 @@ export async function takeProfile(file: File | null) {
     await loadAnew();
   } catch (error) {
     usePrinter.setState({
-      trouble: `${textOf(error)} Nothing was changed.`,
+      trouble: `${messageOf(error)} Nothing was changed.`,
     });
   }
 }

@@ -1,3 +1,4 @@
+export { messageOf, useTrouble } from './errors';
 export {
   type Job,
   jobTrouble,
@@ -13,7 +14,6 @@ export {
 } from './jobs';
 export { giveLabels, type Labels, labelsOf, readLabels } from './labels';
 export { lastAnswer } from './last-answer';
-export { curveOf, noteAttempt, openAttempts, useAttempts } from './record';
 export {
   backTo,
   nextSession,
@@ -24,4 +24,3 @@ export {
   useLeft,
   useSession,
 } from './session';
-export { textOf, useTrouble } from './trouble';

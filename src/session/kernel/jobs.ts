@@ -1,5 +1,5 @@
 import { Stopped, type Work } from '../../engine';
-import { textOf } from './trouble';
+import { messageOf } from './errors';
 
 export type { Work };
 export { Stopped };
@@ -73,7 +73,7 @@ export async function runJob<T>(
     return result;
   } catch (error) {
     if (error instanceof Stopped) end({ state: 'stopped' });
-    else end({ state: 'failed', trouble: textOf(error) });
+    else end({ state: 'failed', trouble: messageOf(error) });
     return null;
   } finally {
     ended();

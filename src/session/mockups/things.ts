@@ -26,7 +26,7 @@ import {
   viewThing,
 } from '../../engine';
 import { sceneRequest } from '../cloth';
-import { session, sessionPart, sessionStore, textOf } from '../kernel';
+import { messageOf, session, sessionPart, sessionStore } from '../kernel';
 import { loadPicture } from '../settings';
 import { projectKey } from './wall';
 
@@ -149,7 +149,7 @@ export function wantThing(project: Project, picture: Size, atRest: boolean) {
       if (quick && newest && atRest) fineSoon(asks().n, wish(false));
     },
     fail: (error: unknown, newest: boolean) => {
-      if (newest) useThings.setState({ trouble: textOf(error), done: true });
+      if (newest) useThings.setState({ trouble: messageOf(error), done: true });
     },
   });
   asks().n++;

@@ -2,7 +2,7 @@ import { type Project, pxToMm } from '../../core';
 import { clothPicture, Stopped } from '../../engine';
 import { inColours } from '../check';
 import { loadAsset, sceneRequest } from '../cloth';
-import { session, sessionPart, sessionStore, textOf } from '../kernel';
+import { messageOf, session, sessionPart, sessionStore } from '../kernel';
 
 /** Pictures of the cloth in some colours, by a key; at most so many are kept. */
 type WallState = { pictures: Map<string, ImageBitmap>; trouble: string };
@@ -62,7 +62,7 @@ async function drawWanted() {
         trouble: '',
       }));
     } catch (error) {
-      if (!(error instanceof Stopped)) useWall.setState({ trouble: textOf(error) });
+      if (!(error instanceof Stopped)) useWall.setState({ trouble: messageOf(error) });
     }
   }
 }

@@ -15,7 +15,7 @@ import {
 } from '../bolt';
 import { dropProposal, dropTrial, useChecks, useProposal, useTrial, wantCheck } from '../check';
 import { fitCell, onceDrawn, onlySpritesOf, useView } from '../cloth';
-import { backTo, nextSession, type Session, session, textOf } from '../kernel';
+import { backTo, messageOf, nextSession, type Session, session } from '../kernel';
 import { readyRuler } from '../send';
 import { readyOwnThings, readyTrueSize } from '../settings';
 import { keepThumbnail, readySavePlace } from '../shelf';
@@ -94,7 +94,7 @@ export function closeSession(mine: Session) {
 
 function notOpened(error: unknown): Opened {
   if (error instanceof Stopped) return 'missing';
-  return { why: textOf(error), rescue: error instanceof Unreadable };
+  return { why: messageOf(error), rescue: error instanceof Unreadable };
 }
 
 async function begin(mine: Session, id: string, how: How, onLost: () => void): Promise<Opened> {
@@ -115,7 +115,7 @@ async function begin(mine: Session, id: string, how: How, onLost: () => void): P
     wantCheck(now);
     holdPictures();
   });
-  void openSnapshots(mine, project.id).catch(textOf);
+  void openSnapshots(mine, project.id).catch(messageOf);
   const others = talk(id, release ? { handOver: onLost } : { changed: () => !mine.left && follow(id) });
   mine.atEnd(others.end);
   if (release) {

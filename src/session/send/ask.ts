@@ -20,7 +20,7 @@ import {
   type Size,
   shownColourway,
 } from '../../core';
-import { sessionStore, textOf } from '../kernel';
+import { messageOf, sessionStore } from '../kernel';
 
 /** What of the repeat a file holds. */
 export type What = 'block' | 'cell' | 'sheet';
@@ -175,7 +175,7 @@ export function whatIsSent(
       unnamed.map((file) => ({ ...nameParts(project, what, px, ppi, sent), ...tellApart(unnamed, file) })),
     );
   } catch (error) {
-    nameTrouble = textOf(error);
+    nameTrouble = messageOf(error);
   }
   let trouble = nameTrouble;
   const clear = !ask.onGround && !ask.as.endsWith('-tones');

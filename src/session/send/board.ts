@@ -14,7 +14,7 @@ import type { Lettering } from '../../core/format/pdf/lettering';
 import type { Work } from '../../engine';
 import { solidOf, useBook } from '../colour';
 import { drawPicture } from '../mockups';
-import { fontFile } from './letters';
+import { fontFile } from './fonts';
 
 /** How fine a board is, and pixels for a millimetre of it. */
 const PPI = 200;

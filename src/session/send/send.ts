@@ -11,11 +11,11 @@ import {
 } from '../cloth';
 import { inksAsk, profileBytes } from '../colour';
 import type { Session } from '../kernel';
-import { runJob, Stopped, textOf, type Work } from '../kernel';
+import { messageOf, runJob, Stopped, type Work } from '../kernel';
 import { whereToSave } from '../shelf';
 import { type OneFile, type Sending, useSendAsk, whatIsSent } from './ask';
 import { type Sent, shortProof } from './certificate';
-import { fontFile } from './letters';
+import { fontFile } from './fonts';
 
 /** What is written, as a job, and what each file was found to be. */
 export const SEND = 'send';
@@ -66,7 +66,7 @@ export async function sendPicture(bolt: Session, project: Project) {
     } catch (error) {
       // Nobody is there to save it again.
       if (bolt.away) throw error;
-      return { ...sent, unsaved: textOf(error) };
+      return { ...sent, unsaved: messageOf(error) };
     }
     for (const { name: own, text, proof } of made)
       record(bolt, {

@@ -14,7 +14,7 @@ import { readSetting, writeSetting } from '../../shelf';
 import { loadAsset, sceneRequest } from '../cloth';
 import { solidOf, useBook } from '../colour';
 import { sessionStore } from '../kernel';
-import { fontFile } from './letters';
+import { fontFile } from './fonts';
 
 const KEY = 'ruler-measured';
 

@@ -93,7 +93,7 @@ describe('the printer', () => {
 });
 
 describe('the book of solids', () => {
-  const room = () => import('../colour/book');
+  const room = () => import('../colour/solids');
 
   test('is the mill’s at first, then one’s own, then the mill’s again', async () => {
     const { openBook, solidOf, takeBook, useBook } = await room();

@@ -2,7 +2,7 @@ import { cellOf, MM_PER_INCH, pixelPlan, sceneSplit, shownColourway, shownGround
 import { writeThumbnail } from '../../shelf';
 import { useBolt } from '../bolt';
 import { allDrawn, Brush, thingsOn, useSprites } from '../cloth';
-import { session, sessionPart, textOf } from '../kernel';
+import { messageOf, session, sessionPart } from '../kernel';
 
 const WIDTH = 560;
 const HEIGHT = 220;
@@ -15,7 +15,7 @@ export function keepThumbnail() {
   clearTimeout(soon.timer);
   soon.timer = setTimeout(() => {
     // Nothing hangs on it: the next change paints it anew.
-    if (!mine.away) void paint().catch(textOf);
+    if (!mine.away) void paint().catch(messageOf);
   }, 1500);
 }
 

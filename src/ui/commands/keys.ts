@@ -5,7 +5,7 @@ import { useEffect } from 'react';
 import { useBolt } from '@/session/bolt';
 import { useProposal, useTrial } from '@/session/check';
 import { copySelected, paste } from '@/session/cloth';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import { press, pressed } from './commands';
 
 /** Keys that fields, lists and sliders need for themselves. */
@@ -60,7 +60,7 @@ export function useKeys(onHelp: () => void) {
       e.preventDefault();
       paste(bolt, text).then(
         (n) => n && enqueueSnackbar(`${n} laid from what was copied.`),
-        (error) => enqueueSnackbar(textOf(error), { variant: 'warning' }),
+        (error) => enqueueSnackbar(messageOf(error), { variant: 'warning' }),
       );
     };
     addEventListener('keydown', listen);

@@ -11,7 +11,7 @@ import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useState } from 'react';
 import { useDropzone } from 'react-dropzone';
 import { counted } from '@/core';
-import { giveLabels, jobTrouble, type Labels, readLabels, textOf, useSession } from '@/session/kernel';
+import { giveLabels, jobTrouble, type Labels, messageOf, readLabels, useSession } from '@/session/kernel';
 import { askForSpace, type Space } from '@/session/settings';
 import {
   type Arrived,
@@ -95,7 +95,7 @@ export default function Shelf() {
     };
     begin().catch((error) => {
       setWrong(
-        `The shelf could not be read: ${textOf(error)} Close other windows of Hexaplex and try again.`,
+        `The shelf could not be read: ${messageOf(error)} Close other windows of Hexaplex and try again.`,
       );
       void refresh().catch(() => setAll([]));
     });
@@ -108,7 +108,7 @@ export default function Shelf() {
     try {
       await act();
     } catch (error) {
-      say(textOf(error), true);
+      say(messageOf(error), true);
     }
     await refresh();
   };
@@ -135,7 +135,7 @@ export default function Shelf() {
       } else if (arrived.there) setSame(arrived);
       else await take(arrived, 'replace');
     } catch (error) {
-      say(`${textOf(error)} Nothing was changed.`, true);
+      say(`${messageOf(error)} Nothing was changed.`, true);
     }
   };
   const shelved = all !== null;

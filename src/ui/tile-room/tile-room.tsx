@@ -31,7 +31,7 @@ import {
   tileOf,
   withoutDraft,
 } from '@/session/intake';
-import { textOf, useJob, useSession } from '@/session/kernel';
+import { messageOf, useJob, useSession } from '@/session/kernel';
 import { saveFile } from '@/session/shelf';
 import JobProgress from '../parts/chrome/job-progress';
 import OriginFields from '../parts/fields/origin-fields';
@@ -112,7 +112,7 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
     try {
       await mend({ ...mending, blots: [...mending.blots, await blotAt(file, mending, x, y)] });
     } catch (error) {
-      setWrong(textOf(error));
+      setWrong(messageOf(error));
     }
   };
   const lay = async () => {
@@ -129,7 +129,7 @@ export default function TileRoom({ page, settings, ppi, as = 'tile', picture, on
     tileFile(file, mending, ppi).then(
       ({ png }) =>
         saveFile(new Blob([png], { type: 'image/png' }), `${page.name.replace(/\.[^.]+$/, '')} mended.png`),
-      (error) => setWrong(textOf(error)),
+      (error) => setWrong(messageOf(error)),
     );
   const seen = mended && !before ? mended : first;
   const trouble = wrong || job?.trouble;

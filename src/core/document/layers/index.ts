@@ -6,7 +6,7 @@ import { placements } from './placements';
 import { LAYERS, type Layer } from './schema';
 import { tile } from './tile';
 
-export { counterKey, type Growing, type InkedArt, type LayerKind } from './kind';
+export { counterKey, type InkedArt, type LayerKind } from './kind';
 export type { DrawingLayer, Layer, TileLayer } from './schema';
 
 /** Every kind of layer: one file and one line. */

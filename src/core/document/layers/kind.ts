@@ -18,7 +18,7 @@ export type InkedArt = {
 };
 
 /** A length or a factor of a layer that grows with the whole design, how far it may go, and how it is set. */
-export type Growing = { now: number; least: number; most: number; set: (v: number) => void };
+type Growing = { now: number; least: number; most: number; set: (v: number) => void };
 
 /**
  * A kind of layer. It is rendered, painted, checked and sent as the layers of a scene that it says it is, so it needs no code there.

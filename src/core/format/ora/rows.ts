@@ -3,7 +3,7 @@ import { pngRows, tornFile } from '../png/rows';
 import { storedEntries } from '../zip/entries';
 import { ORA_MIME } from './mime';
 
-const textOf = async (file: FileBytes | undefined) => {
+const messageOf = async (file: FileBytes | undefined) => {
   if (!file) throw tornFile();
   return new TextDecoder().decode(await file.bytes(0, file.size));
 };
@@ -14,8 +14,8 @@ const textOf = async (file: FileBytes | undefined) => {
  */
 export async function oraRows(file: FileBytes, inflate: Inflate, onRow: OnReadRow): Promise<ReadHead> {
   const entries = await storedEntries(file);
-  if ((await textOf(entries.get('mimetype'))) !== ORA_MIME) throw tornFile();
-  const stack = await textOf(entries.get('stack.xml'));
+  if ((await messageOf(entries.get('mimetype'))) !== ORA_MIME) throw tornFile();
+  const stack = await messageOf(entries.get('stack.xml'));
   const said = /<image [^>]*w="(\d+)" h="(\d+)" xres="(\d+)"/.exec(stack);
   const sources = [...stack.matchAll(/<layer [^>]*src="([^"]+)"/g)].map((m) => m[1]);
   if (!said || !sources.length) throw tornFile();

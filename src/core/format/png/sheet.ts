@@ -38,7 +38,7 @@ export function* sheetPng(
   yield chunk('IHDR', headOf(width, height, numbered ? KIND.indexed : KIND[pixels]));
   if (pixels !== 'grey') yield chunk('sRGB', Uint8Array.of(0));
   yield chunk('pHYs', densityOf(ppi));
-  if (about) for (const [key, words] of textsOf(about)) yield chunk('iTXt', textOf(key, words));
+  if (about) for (const [key, words] of textsOf(about)) yield chunk('iTXt', messageOf(key, words));
   if (numbered) yield chunk('PLTE', numbered.palette);
   yield chunk('IDAT', Uint8Array.of(0x78, 0x01));
   const channels = numbered ? 1 : CHANNELS[pixels];
@@ -146,7 +146,7 @@ const textsOf = ({ title, description }: About): [string, string][] => [
 ];
 
 /** A key and words in UTF-8, not packed, of no language (11.3.4.5). */
-const textOf = (key: string, words: string) => new TextEncoder().encode(`${key}\0\0\0\0\0${words}`);
+const messageOf = (key: string, words: string) => new TextEncoder().encode(`${key}\0\0\0\0\0${words}`);
 
 /** Whole pixels per metre. */
 export function densityOf(ppi: number): Uint8Array {

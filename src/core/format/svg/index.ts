@@ -1,7 +1,7 @@
 import type { FileFormat } from '../format';
 import { sheetSvg, svgRows } from './pattern';
 
-const textOf = (b: Uint8Array, most: number) => new TextDecoder().decode(b.subarray(0, most));
+const messageOf = (b: Uint8Array, most: number) => new TextDecoder().decode(b.subarray(0, most));
 
 export const svg: FileFormat = {
   id: 'svg',
@@ -10,5 +10,6 @@ export const svg: FileFormat = {
   mime: 'image/svg+xml',
   send: { pixels: ['rgb', 'rgba'], can: ['shapes'], write: sheetSvg, read: svgRows },
   is: (b) =>
-    /^\uFEFF?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(textOf(b, 200)) && textOf(b, 20_000).includes('<svg'),
+    /^\uFEFF?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(messageOf(b, 200)) &&
+    messageOf(b, 20_000).includes('<svg'),
 };

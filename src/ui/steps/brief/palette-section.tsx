@@ -7,7 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { counted, type Project, purposeOf, readPaletteText, setPalette } from '@/core';
 import { edit } from '@/session/bolt';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import Fold from '../../parts/chrome/fold';
 import ColourField from '../../parts/fields/colour-field';
 
@@ -30,7 +30,7 @@ export default function PaletteSection({ project }: { project: Project }) {
       setPasted('');
       setWrong('');
     } catch (error) {
-      setWrong(`${textOf(error)} Nothing was changed.`);
+      setWrong(`${messageOf(error)} Nothing was changed.`);
     }
   };
   const over = mostColours !== null && palette.length > mostColours;

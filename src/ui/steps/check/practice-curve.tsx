@@ -4,7 +4,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
 import { Line, LineChart, XAxis, YAxis } from 'recharts';
-import { curveOf, openAttempts, useAttempts } from '@/session/kernel';
+import { curveOf, openAttempts, useAttempts } from '@/session/check';
 
 /** With fewer attempts than this there is no curve. */
 const LEAST = 3;

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState } from 'react';
 import { DEFAULT_INTAKE, type Project } from '@/core';
 import { type IncomingPage, inspectFile } from '@/session/intake';
-import { textOf } from '@/session/kernel';
+import { messageOf } from '@/session/kernel';
 import Fold from '../../parts/chrome/fold';
 import lazyPart from '../../parts/chrome/lazy-part';
 
@@ -24,7 +24,7 @@ export default function TileSection({ project }: { project: Project }) {
       if (seen.kind === 'page') setPage({ ...seen, name: chosen.name, bytes });
       else setWrong('A tile is a picture: PNG, JPEG, WebP or TIFF.');
     } catch (error) {
-      setWrong(textOf(error));
+      setWrong(messageOf(error));
     }
   };
   return (

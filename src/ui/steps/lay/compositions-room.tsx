@@ -12,7 +12,7 @@ import { layComposition, type MotifRole } from '@/core';
 import { edit, useBolt } from '@/session/bolt';
 import { useSprites, useView } from '@/session/cloth';
 import { addStandIn, type StandIn } from '@/session/intake';
-import { runJob, stopKind, textOf, useJob, useSession } from '@/session/kernel';
+import { messageOf, runJob, stopKind, useJob, useSession } from '@/session/kernel';
 import Swatch from '../../cloth/swatch';
 import JobProgress from '../../parts/chrome/job-progress';
 import PictureCard from '../../parts/chrome/picture-card';
@@ -52,7 +52,7 @@ function Room() {
           onProgress: (share) => how.onProgress((n + share) / WAYS.length),
         }).catch((error) => {
           if (how.signal.aborted) throw error;
-          return textOf(error);
+          return messageOf(error);
         });
         if (how.signal.aborted) return;
         setFound((list) => [...list, one]);

@@ -11,7 +11,7 @@ import { useDropzone } from 'react-dropzone';
 import { Said } from '@/core';
 import type { IncomingFile } from '@/session/intake';
 import { inspectFile } from '@/session/intake';
-import { textOf } from '@/session/kernel';
+import { messageOf } from '@/session/kernel';
 import { sampleFiles, samples } from '@/session/shelf';
 
 type Raw = { name: string; bytes: Uint8Array<ArrayBuffer> };
@@ -40,11 +40,11 @@ export default function IntakeBox({ onFiles }: { onFiles: (files: IncomingFile[]
           try {
             seen.push({ ...(await inspectFile(bytes)), name, bytes });
           } catch (error) {
-            setWrong((all) => [...all, `${name}: ${textOf(error)}`]);
+            setWrong((all) => [...all, `${name}: ${messageOf(error)}`]);
           }
         }
       } catch (error) {
-        setWrong([textOf(error)]);
+        setWrong([messageOf(error)]);
       }
       setBusy('');
       if (seen.length) onFiles(seen);

@@ -10,7 +10,7 @@ import { useState } from 'react';
 import { nth, partKindOf } from '@/core';
 import type { IncomingPage } from '@/session/intake';
 import { keepAsParts } from '@/session/intake';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import NumberField from '../../parts/fields/number-field';
 
 type Props = { pages: IncomingPage[]; onApart: () => void; onDone: () => void };
@@ -67,7 +67,7 @@ export default function PartsRoom({ pages, onApart, onDone }: Props) {
             try {
               if (await keepAsParts(bolt, pages, ppi)) onDone();
             } catch (error) {
-              setWrong(textOf(error));
+              setWrong(messageOf(error));
             }
             setBusy(false);
           }}

@@ -19,7 +19,7 @@ import {
   repeatBlock,
   shrinkageText,
 } from '@/core';
-import { sessionStore, textOf } from '@/session/kernel';
+import { messageOf, sessionStore } from '@/session/kernel';
 import Fold from '../../parts/chrome/fold';
 import Choice from '../../parts/fields/choice';
 import LengthField from '../../parts/fields/length-field';
@@ -58,7 +58,7 @@ export default function CutSection({ project }: { project: Project }) {
   try {
     plan = clothPlan({ ...ask, repeat, shrinks: shrinks ?? undefined });
   } catch (error) {
-    trouble = textOf(error);
+    trouble = messageOf(error);
   }
   const change = (n: number, part: Partial<PieceAsk>) =>
     set({ pieces: ask.pieces.map((p, k) => (k === n ? { ...p, ...part } : p)) });

@@ -16,7 +16,7 @@ import {
   shrinkageText,
 } from '@/core';
 import { edit } from '@/session/bolt';
-import { sessionStore, textOf, useSession } from '@/session/kernel';
+import { messageOf, sessionStore, useSession } from '@/session/kernel';
 import Fold from '../../parts/chrome/fold';
 import { size, trim } from '../../parts/fields/lengths';
 import NumberField from '../../parts/fields/number-field';
@@ -38,7 +38,7 @@ export default function ShrinkSection({ project }: { project: Project }) {
   try {
     found = shrinkageOf(printed, measured);
   } catch (error) {
-    trouble = textOf(error);
+    trouble = messageOf(error);
   }
   const kept = shrinks && found && SIDES.every((s) => Math.abs(shrinks[s] - (found?.[s] ?? 0)) < 1e-6);
   const larger = shrinks && compensated(block, shrinks);

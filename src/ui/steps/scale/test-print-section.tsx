@@ -16,7 +16,7 @@ import {
   testPrintPages,
 } from '@/core';
 import { record } from '@/session/bolt';
-import { runJob, Stopped, sessionStore, textOf, useJob, useSession } from '@/session/kernel';
+import { messageOf, runJob, Stopped, sessionStore, useJob, useSession } from '@/session/kernel';
 import { makeTestPrint, setRuler, useRuler } from '@/session/send';
 import { saveFile } from '@/session/shelf';
 import Fold from '../../parts/chrome/fold';
@@ -62,7 +62,7 @@ export default function TestPrintSection({ project }: { project: Project }) {
     const { across, down } = testPrintPages(block, { paper, scales, shows });
     pages = across * down;
   } catch (error) {
-    trouble = textOf(error);
+    trouble = messageOf(error);
   }
   const way = shownColourway(project);
   const [largest] = motifsAsLaid(project);

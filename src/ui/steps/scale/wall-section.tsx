@@ -14,7 +14,7 @@ import {
   rollMatch,
   rollPlan,
 } from '@/core';
-import { sessionStore, textOf } from '@/session/kernel';
+import { messageOf, sessionStore } from '@/session/kernel';
 import Fold from '../../parts/chrome/fold';
 import lazyPart from '../../parts/chrome/lazy-part';
 import LengthField from '../../parts/fields/length-field';
@@ -54,7 +54,7 @@ export default function WallSection({ project }: { project: Project }) {
   try {
     plan = rollPlan({ ...room, repeat: match.repeatMm, drop: match.drop, trim: 100 });
   } catch (error) {
-    trouble = textOf(error);
+    trouble = messageOf(error);
   }
   const field = (
     label: string,

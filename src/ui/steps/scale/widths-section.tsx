@@ -17,7 +17,7 @@ import {
 } from '@/core';
 import { thinnestOnCloth } from '@/session/check';
 import { heldPpi, lookAt } from '@/session/cloth';
-import { sessionStore, textOf } from '@/session/kernel';
+import { messageOf, sessionStore } from '@/session/kernel';
 import Fold from '../../parts/chrome/fold';
 import LengthField from '../../parts/fields/length-field';
 import { length, trim } from '../../parts/fields/lengths';
@@ -66,7 +66,7 @@ export default function WidthsSection({ project }: { project: Project }) {
       across,
     });
   } catch (error) {
-    trouble = textOf(error);
+    trouble = messageOf(error);
   }
   const { least, most, any, whole } = band ?? {};
   const width = (mm: number) => length(mm, unit);

@@ -12,7 +12,7 @@ import { allArt, mergeInks, moveInk, type Project, setInk } from '@/core';
 import { edit } from '@/session/bolt';
 import { useView } from '@/session/cloth';
 import { partInk, takeInks, useInks } from '@/session/colour';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import Fold from '../../../parts/chrome/fold';
 import { Part } from '../../../parts/chrome/tray';
 import Choice from '../../../parts/fields/choice';
@@ -37,7 +37,7 @@ export default function InksPart({ project }: { project: Project }) {
     try {
       setSaid({ text: await what(), wrong: false });
     } catch (error) {
-      setSaid({ text: textOf(error), wrong: true });
+      setSaid({ text: messageOf(error), wrong: true });
     } finally {
       setBusy(false);
     }

@@ -20,7 +20,7 @@ import {
 } from '@/core';
 import { tryColours } from '@/session/check';
 import { paletteOfPicture, solidOf, useBook } from '@/session/colour';
-import { textOf } from '@/session/kernel';
+import { messageOf } from '@/session/kernel';
 import { saveFile } from '@/session/shelf';
 import Choice from '../../../parts/fields/choice';
 import FileButton from '../../../parts/files/file-button';
@@ -61,7 +61,7 @@ export default function PalettesPart({ project }: { project: Project }) {
       setFound({ name, colours });
       setWrong('');
     } catch (error) {
-      setWrong(`${textOf(error)} Nothing was changed.`);
+      setWrong(`${messageOf(error)} Nothing was changed.`);
     }
   };
   const codes = (from: string) => readPaletteText(from).map((c) => c.hex);

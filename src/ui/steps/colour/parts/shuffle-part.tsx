@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { type Project, type Shuffled, seededRandom, shownColourway, shuffleColourway } from '@/core';
 import { tryColours, useTrial } from '@/session/check';
 import { useInks } from '@/session/colour';
-import { textOf } from '@/session/kernel';
+import { messageOf } from '@/session/kernel';
 import PictureCard from '../../../parts/chrome/picture-card';
 import Choice from '../../../parts/fields/choice';
 import NumberField from '../../../parts/fields/number-field';
@@ -53,7 +53,7 @@ export default function ShufflePart({ project }: { project: Project }) {
       setSeed(seed + 1);
       setWrong('');
     } catch (error) {
-      setWrong(textOf(error));
+      setWrong(messageOf(error));
     }
   };
   const held = offers.find((o) => o.colours === trial?.colours);

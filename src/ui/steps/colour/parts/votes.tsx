@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { Bar, BarChart, LabelList, XAxis, YAxis } from 'recharts';
 import { dropPoll, keepPoll, type Poll, type Project, readVotes } from '@/core';
 import { edit, record } from '@/session/bolt';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import NumberField from '../../../parts/fields/number-field';
 import FileButton from '../../../parts/files/file-button';
 
@@ -46,7 +46,7 @@ export default function Votes({ project }: { project: Project }) {
       });
     } catch (error) {
       setSaid({
-        text: `${textOf(error)} Nothing was changed.`,
+        text: `${messageOf(error)} Nothing was changed.`,
         wrong: true,
       });
     }

@@ -11,7 +11,7 @@ import { type Motif, type MotifRole, removeMotif, type Sheet, setMotif } from '@
 import { edit } from '@/session/bolt';
 import type { IncomingPage } from '@/session/intake';
 import { inspectFile, replaceByVector } from '@/session/intake';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import OriginFields from '../../../parts/fields/origin-fields';
 import TwoHalves from './two-halves';
 
@@ -40,7 +40,7 @@ export default function About({ motif, picture, sheet, onPage, onSheet, onGone }
       else if (seen.kind === 'vector') await replaceByVector(bolt, motif, seen);
       else setWrong('A layered file holds several motifs: bring it in on the shelf, and choose there.');
     } catch (error) {
-      setWrong(textOf(error));
+      setWrong(messageOf(error));
     }
   };
   return (

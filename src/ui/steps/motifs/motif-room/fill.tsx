@@ -8,7 +8,7 @@ import { fillOf, type Motif, nth, partsOf, type Region, setMotif } from '@/core'
 import { edit } from '@/session/bolt';
 import { loadAsset } from '@/session/cloth';
 import { type FillSettings, fillAsk, keepFill, regionAt, viewFill } from '@/session/intake';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import ColourField from '../../../parts/fields/colour-field';
 import MmField from '../../../parts/fields/mm-field';
 import TwoHalves from './two-halves';
@@ -59,7 +59,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
         factor.current = seen.factor;
         setRegions(seen.regions);
       } catch (error) {
-        if (mine === round.current) setWrong(textOf(error));
+        if (mine === round.current) setWrong(messageOf(error));
       }
     }, 40);
     return () => clearTimeout(timer);
@@ -80,7 +80,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
       if (at) colour(at);
       else setWrong('There is no closed region here. If a line has a gap, bridge wider gaps.');
     } catch (error) {
-      setWrong(textOf(error));
+      setWrong(messageOf(error));
     }
   };
   const keep = async () => {
@@ -88,7 +88,7 @@ export default function Fill({ motif, colours }: { motif: Motif; colours: string
     try {
       await keepFill(bolt, motif, fill);
     } catch (error) {
-      setWrong(textOf(error));
+      setWrong(messageOf(error));
     }
     setBusy(false);
   };

@@ -9,7 +9,7 @@ import Typography from '@mui/material/Typography';
 import { type ReactNode, useState } from 'react';
 import { type Motif, type Part, partsOf } from '@/core';
 import { setParts } from '@/session/intake';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import ColourField from '../../../parts/fields/colour-field';
 import TwoHalves from './two-halves';
 
@@ -22,7 +22,7 @@ export default function Parts({ motif, picture }: { motif: Motif; picture: React
     try {
       await setParts(bolt, motif, parts);
     } catch (error) {
-      setWrong(textOf(error));
+      setWrong(messageOf(error));
     }
   };
   const set = (id: string, part: Partial<Part>) =>

@@ -10,7 +10,7 @@ import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
 import { type ArtPiece, type Motif, type Point, type Project, piecesOfArt, toPiece } from '@/core';
 import { addPiece, changePieces, motifBitmap, ownPieces, spanOf } from '@/session/intake';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import Choice from '../../../parts/fields/choice';
 import TwoHalves from './two-halves';
 
@@ -31,7 +31,7 @@ export default function Pieces({ motif, project, ground }: Props) {
     try {
       await act();
     } catch (error) {
-      setWrong(textOf(error));
+      setWrong(messageOf(error));
     }
     setBusy(false);
   };

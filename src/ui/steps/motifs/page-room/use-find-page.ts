@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { FoundPage } from '@/core';
 import { findPageIn, type IncomingPage } from '@/session/intake';
-import { textOf } from '@/session/kernel';
+import { messageOf } from '@/session/kernel';
 
 /**
  * Finding the page on its picture. A photo shows what lies around its page, and is squared at once; of a scan it is only
@@ -28,7 +28,7 @@ export function useFindPage(
           : 'No outline and no straight lines are to be seen: set the corners by hand, or leave it as it is.',
       );
     } catch (error) {
-      setFound(textOf(error));
+      setFound(messageOf(error));
     }
   }, [page, change]);
   useEffect(() => {

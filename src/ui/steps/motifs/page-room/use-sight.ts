@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import type { IntakeSettings } from '@/core';
 import { type PageView as Ask, type IncomingPage, type ShutInSight, viewPage } from '@/session/intake';
-import { Stopped, textOf } from '@/session/kernel';
+import { messageOf, Stopped } from '@/session/kernel';
 import type { Region, Shown } from './page-view';
 import type { Figures } from './stage-clean';
 
@@ -44,7 +44,7 @@ export function useSight(
         if (seen.boxes !== undefined) setBoxes(seen.boxes);
         if (seen.shutIn !== undefined) setShutIn(seen.shutIn);
       } catch (error) {
-        if (!dropped && !(error instanceof Stopped)) onWrong(textOf(error));
+        if (!dropped && !(error instanceof Stopped)) onWrong(messageOf(error));
       } finally {
         if (!dropped) {
           clearTimeout(slow);

@@ -11,7 +11,7 @@ import Typography from '@mui/material/Typography';
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { hexOfRgb, type PhotoView, type Point, type Project, type Size } from '@/core';
 import { refuse } from '@/session/bolt';
-import { textOf, useSession } from '@/session/kernel';
+import { messageOf, useSession } from '@/session/kernel';
 import { drawGoods, openThing } from '@/session/mockups';
 import { keepPhotoThing, letGoOfPhoto, type Photo, photoGoods } from '@/session/settings';
 import { useObjectUrl } from '../../../parts/chrome/use-object-url';
@@ -91,7 +91,7 @@ function Room({ project, photo, onDone }: Props) {
         bitmap.close();
         setTrouble('');
       },
-      fail: (error) => setTrouble(textOf(error)),
+      fail: (error) => setTrouble(messageOf(error)),
     });
   }, [project, name, printMm, view, wide, high, bolt.latest]);
 

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { readSolids, type Solid } from '../../core';
 import { readSetting, writeSetting } from '../../shelf';
-import { sessionPart, sessionStore, textOf } from '../kernel';
+import { messageOf, sessionPart, sessionStore } from '../kernel';
 
 const MILL = '/stand-ins/mill/solids';
 const MILL_NAME = 'Tansy Wharf Mill, cloth solids';
@@ -35,7 +35,7 @@ export function openBook(): Promise<void> {
   const state = book();
   state.loading ??= load().catch((error) => {
     state.loading = undefined;
-    useBook.setState({ trouble: textOf(error) });
+    useBook.setState({ trouble: messageOf(error) });
   });
   return state.loading;
 }
@@ -49,7 +49,7 @@ export async function takeBook(file: File | null) {
     await load();
   } catch (error) {
     useBook.setState({
-      trouble: `${textOf(error)} Nothing was changed.`,
+      trouble: `${messageOf(error)} Nothing was changed.`,
     });
   }
 }

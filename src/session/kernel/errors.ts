@@ -9,7 +9,7 @@ const MOST = 20;
 export const useTrouble = create<{ last: Raw[] }>(() => ({ last: [] }));
 
 /** What was thrown, in words for the person. */
-export function textOf(thrown: unknown): string {
+export function messageOf(thrown: unknown): string {
   const { text, raw } = plainWords(thrown);
   if (raw !== null)
     useTrouble.setState(({ last }) => ({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { readSetting, writeSetting } from '../../shelf';
-import { sessionStore } from './session';
+import { sessionStore } from '../kernel';
 
 /** What was tried in practice, and whether it was right, the newest last. */
 const attemptsSchema = z.array(z.object({ what: z.string().max(40), right: z.boolean() })).max(400);

@@ -1,7 +1,7 @@
 import { beforeEach, expect, test } from 'vitest';
 import { nextSession } from '../kernel';
-import { turnToBefore } from './before';
 import { useProposal } from './proposal';
+import { turnToBefore } from './toggle-before-after';
 import { useTrial } from './trial';
 
 beforeEach(() => {

@@ -98,7 +98,7 @@ const MOST_OFF = 16;
  * largest. Asked on each level from the smallest on,
  * wherever enough edges are `steep`, levels a px.
  */
-export function settle(
+export function refineShift(
   sent: Light[],
   back: Light[],
   about: Move,

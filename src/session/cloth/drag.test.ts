@@ -20,7 +20,7 @@ import {
   select,
   snapped,
   withHeld,
-} from './hold';
+} from './drag';
 import { useSprites } from './sprites';
 import { useView } from './view';
 
