@@ -3,6 +3,9 @@ import sharp from 'sharp';
 import { afterEach, beforeAll, expect, test } from 'vitest';
 import { z } from 'zod';
 import {
+  type ArtKind,
+  artKinds,
+  assetsOfProject,
   encodePng,
   type FileFormat,
   type FindingModule,
@@ -306,4 +309,21 @@ test('a kind of layer is one object and one line: it is read from a file, painte
   expect([at(8, 8), at(20, 8), at(14, 8)]).toEqual([255, 255, 0]);
   const grown = apply(project, resizeDesign(2));
   expect(grown.layers[1]).toMatchObject({ apartMm: 24 });
+});
+
+test('a kind of art is one object and one line: its recipe is checked, and the pictures it is made from are kept with the bolt', () => {
+  const woven = { kind: 'woven', from: ['c'.repeat(64), 'd'.repeat(64)], threads: 40 };
+  const file = (threads: number) => ({
+    ...bolt,
+    motifs: [{ ...kite, art: { ...woven, threads } }],
+  });
+  const kind: ArtKind<typeof woven> = {
+    id: 'woven',
+    schema: z.object({ kind: z.literal('woven'), from: z.array(z.string()), threads: z.number().min(1) }),
+    assets: ({ from }) => from,
+  };
+  expect(assetsOfProject(projectSchema.parse(file(40)))).toEqual([asset]);
+  taken.push(artKinds.add(kind as unknown as ArtKind));
+  expect(projectSchema.safeParse(file(0)).success).toBe(false);
+  expect(assetsOfProject(projectSchema.parse(file(40)))).toEqual([asset, ...woven.from]);
 });

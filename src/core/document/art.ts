@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { PART_KINDS } from '../intake';
 import { BLENDS } from '../render';
+import { registry } from '../units';
 import { hex, id, name, opacity, placeMm, point, sha, shortMm } from './fields';
 import { oneOfKinds } from './kinds';
 
@@ -51,7 +52,7 @@ const mendedSchema = z.object({
   blots: z.array(blotSchema).max(200),
 });
 
-/** What art may be, each a kind and a line here. */
+/** The kinds of art that ship with the product. */
 const ARTS = {
   pixels: z.object({ kind: z.literal('pixels') }),
   vector: z.object({ kind: z.literal('vector') }),
@@ -60,40 +61,78 @@ const ARTS = {
   pieces: z.object({ kind: z.literal('pieces'), pieces: z.array(pieceSchema).min(1).max(60) }),
   mended: mendedSchema.extend({ kind: z.literal('mended') }),
 };
-export const artSchema = oneOfKinds(ARTS);
-
-export type Art = z.infer<typeof artSchema>;
+type Arts = { [K in keyof typeof ARTS]: z.infer<(typeof ARTS)[K]> };
+export type Art = Arts[keyof Arts];
 export type Part = z.infer<typeof partSchema>;
 export type ArtFill = z.infer<typeof fillSchema>;
 export type ArtPiece = z.infer<typeof pieceSchema>;
 export type Blot = z.infer<typeof blotSchema>;
 
+/**
+ * A kind of art: how the picture of a motif was made, so that it can be made again. The picture itself is an asset of the motif, and is
+ * rendered, checked and sent as such, whatever its kind. Functions get art of this kind.
+ */
+export type ArtKind<A = Art> = {
+  /** Its name in a document. */
+  id: string;
+  schema: z.ZodType;
+  /** Every picture that it is made of, beside the motif's own. */
+  assets: (art: A) => string[];
+  /** The parts that it is put together from, lowest first. */
+  parts?: (art: A) => Part[];
+  /** The pieces that it was made from. */
+  pieces?: (art: A) => ArtPiece[];
+  /** It is shapes, drawn as fine as it prints. */
+  vector?: true;
+};
+
+type OfKind<K extends string> = Extract<Art, { kind: K }>;
+/** A kind of art told by functions on its own art; the registry only gives it that. */
+const artKind = <K extends Art['kind']>(kind: ArtKind<OfKind<K>> & { id: K }): ArtKind =>
+  kind as unknown as ArtKind;
+
+const assetOf = ({ asset }: { asset: string }) => asset;
+
+/** Every kind of art, one line each. */
+export const artKinds = registry<ArtKind>(
+  [
+    artKind({ id: 'pixels', schema: ARTS.pixels, assets: () => [] }),
+    artKind({ id: 'vector', schema: ARTS.vector, assets: () => [], vector: true }),
+    artKind({
+      ...{ id: 'parts', schema: ARTS.parts },
+      assets: (art) => art.parts.map(assetOf),
+      parts: (art) => art.parts,
+    }),
+    artKind({
+      ...{ id: 'filled', schema: ARTS.filled },
+      assets: (art) => [...art.parts.map(assetOf), art.fill.from],
+      parts: (art) => art.parts,
+    }),
+    artKind({
+      ...{ id: 'pieces', schema: ARTS.pieces },
+      assets: (art) => art.pieces.map(assetOf),
+      pieces: (art) => art.pieces,
+    }),
+    artKind({ id: 'mended', schema: ARTS.mended, assets: (art) => [art.from] }),
+  ],
+  (kind) => [kind.id],
+);
+
+export const artSchema = oneOfKinds(ARTS, (kind) => artKinds.of(kind)?.schema);
+
 type Has = { art: Art };
+const kindOf = (art: Art) => artKinds.of(art.kind);
 
 /** The parts that it is put together from, lowest first; none for art in one piece. */
-export const partsOf = ({ art }: Has): Part[] =>
-  art.kind === 'parts' || art.kind === 'filled' ? art.parts : [];
+export const partsOf = ({ art }: Has): Part[] => kindOf(art)?.parts?.(art) ?? [];
 
 /** How it was filled; null for what is no filled line art. */
 export const fillOf = ({ art }: Has): ArtFill | null => (art.kind === 'filled' ? art.fill : null);
 
 /** The pieces that it was made from. */
-export const piecesOfArt = ({ art }: Has): ArtPiece[] => (art.kind === 'pieces' ? art.pieces : []);
+export const piecesOfArt = ({ art }: Has): ArtPiece[] => kindOf(art)?.pieces?.(art) ?? [];
 
-export const isVector = ({ art }: Has): boolean => art.kind === 'vector';
+export const isVector = ({ art }: Has): boolean => kindOf(art)?.vector ?? false;
 
 /** Every picture that art is made of, beside its own. */
-export function assetsOfArt(art: Art): string[] {
-  switch (art.kind) {
-    case 'parts':
-      return art.parts.map((p) => p.asset);
-    case 'filled':
-      return [...art.parts.map((p) => p.asset), art.fill.from];
-    case 'pieces':
-      return art.pieces.map((p) => p.asset);
-    case 'mended':
-      return [art.from];
-    default:
-      return [];
-  }
-}
+export const assetsOfArt = (art: Art): string[] => kindOf(art)?.assets(art) ?? [];

@@ -1,7 +1,9 @@
 export { allArt, artById, assetsOf, assetsOfProject, isBare } from './all-art';
 export {
   type Art,
+  type ArtKind,
   type ArtPiece,
+  artKinds,
   type Blot,
   fillOf,
   isVector,
