@@ -14,8 +14,8 @@ import { useBolt } from '@/session/bolt';
 import { type IncomingLayers, keepLayers, type Origin } from '@/session/intake';
 import { useSession } from '@/session/kernel';
 import Thumb from '../../parts/chrome/thumb';
+import DrawnAt from '../../parts/fields/drawn-at';
 import { small } from '../../parts/fields/lengths';
-import NumberField from '../../parts/fields/number-field';
 import OriginFields from '../../parts/fields/origin-fields';
 
 /** The layers of a file, to choose which become motifs. */
@@ -78,15 +78,7 @@ export default function LayersRoom({ file, onDone }: { file: IncomingLayers; onD
           ))}
         </Box>
         <Box sx={{ display: 'flex', flexDirection: 'column', gap: 2, pt: 0.5 }}>
-          <NumberField
-            label="Drawn at"
-            unit="ppi"
-            digits={1}
-            value={ppi}
-            min={36}
-            max={4800}
-            onChange={setPpi}
-          />
+          <DrawnAt ppi={ppi} onChange={setPpi} />
           <Typography variant="caption" color="text.secondary">
             {file.ppi ? 'The ppi was read from the file.' : 'The file does not say its ppi.'}
           </Typography>

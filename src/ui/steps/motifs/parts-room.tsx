@@ -11,7 +11,7 @@ import { nth, partKindOf } from '@/core';
 import type { IncomingPage } from '@/session/intake';
 import { keepAsParts } from '@/session/intake';
 import { messageOf, useSession } from '@/session/kernel';
-import NumberField from '../../parts/fields/number-field';
+import DrawnAt from '../../parts/fields/drawn-at';
 
 type Props = { pages: IncomingPage[]; onApart: () => void; onDone: () => void };
 
@@ -37,15 +37,7 @@ export default function PartsRoom({ pages, onApart, onDone }: Props) {
             {p.name}: {partKindOf(p.name)}
           </Typography>
         ))}
-        <NumberField
-          label="Drawn at"
-          unit="ppi"
-          digits={1}
-          value={ppi}
-          min={36}
-          max={4800}
-          onChange={setPpi}
-        />
+        <DrawnAt ppi={ppi} onChange={setPpi} />
         {wrong && (
           <Typography role="alert" variant="body2" color="error">
             {wrong}
