@@ -8,12 +8,15 @@ export const go = (path: string) => usePath.setState(path, true);
 export const useRouter = () => ROUTER;
 const ROUTER = { push: go, replace: go, prefetch: () => {} };
 
-export function Link({ href, children, ...rest }: AnchorHTMLAttributes<HTMLAnchorElement>) {
+/** Its own click is heard first, and may keep the page, as with Next's. */
+export function Link({ href, children, onClick, ...rest }: AnchorHTMLAttributes<HTMLAnchorElement>) {
   return (
     <a
       {...rest}
       href={href}
       onClick={(e) => {
+        onClick?.(e);
+        if (e.defaultPrevented) return;
         e.preventDefault();
         go(href ?? '/');
       }}
