@@ -15,7 +15,7 @@ const random = numbers(seed);
 const PLACES = [
   ['lattice', 'src/core/lattice'],
   ['edits', 'src/core/document/edits'],
-  ['saving', 'src/shelf', 'src/session/bolt.ts'],
+  ['saving', 'src/shelf', 'src/session/bolt'],
   ['findings', 'src/core/findings'],
   ['formats', 'src/core/format'],
   ['trays', 'src/ui/steps'],

@@ -42,3 +42,10 @@ test('NOTICE names every package that ships, at its version', () => {
   expect(names.filter(([name, version]) => !notice.includes(`\n${name} ${version}: `))).toEqual([]);
   expect(existsSync('LICENSE')).toBe(true);
 });
+
+test('every file that is kept for what it does when it is loaded is there', () => {
+  const { sideEffects } = JSON.parse(readFileSync('package.json', 'utf8')) as { sideEffects: string[] };
+  const files = sideEffects.filter((path) => !path.includes('*'));
+  expect(files.length).toBeGreaterThan(1);
+  for (const file of files) expect(existsSync(file), file).toBe(true);
+});
