@@ -20,7 +20,7 @@ import {
 } from '../../core';
 import type { ArtRequest, SceneRequest } from '../protocol';
 import { artServices } from '../services/art';
-import { type ArtMaker, ArtStore } from './art-store';
+import { type ArtMaker, ArtStore, firstKept } from './art-store';
 import { coloured, colouredSmall } from './coloured';
 import { motifsOf, planOf, ppisOf, sceneToCheck, sceneToPrint } from './scene';
 import { type ArtSource, plainOf } from './shared-art';
@@ -112,14 +112,17 @@ test('proofed, it is what the printer makes of it, or marks what comes out far o
   expect(marks.filter(Boolean).length).toBeGreaterThan(190);
 });
 
+/** Art of this side takes more room than is kept whole. */
+const SIDE = 2200;
+
 /** A store whose maker counts, and answers when it is let. */
 function counted() {
   const made: number[] = [];
   const gates: (() => void)[] = [];
   const maker: ArtMaker = {
-    share: async (picture, ask, levels) => {
+    share: async (picture, ask, levels, spare) => {
       await new Promise<void>((resolve) => gates.push(resolve));
-      const shared = await artServices.shareArt(picture, ask, levels);
+      const shared = await artServices.shareArt(picture, ask, levels, spare);
       made.push(shared.first);
       return shared;
     },
@@ -128,7 +131,7 @@ function counted() {
   };
   const store = new ArtStore(maker);
   const large = encodePng(
-    { width: 1600, height: 1600, data: new Uint8ClampedArray(1600 * 1600 * 4).fill(200) },
+    { width: SIDE, height: SIDE, data: new Uint8ClampedArray(SIDE * SIDE * 4).fill(200) },
     300,
   );
   const owner = store.source(async (id) => (id === 'none' ? Promise.reject(new Error('gone')) : large));
@@ -147,8 +150,8 @@ test('a picture is decoded once for all who want it at once, again only where it
   open();
   const [[first], [second]] = await Promise.all(both);
   expect(second).toBe(first);
-  expect(first).toMatchObject({ width: 1600, first: 2 });
-  expect(first.bytes.byteLength).toBeLessThan((1600 / 4) ** 2 * 4 * 1.4);
+  expect(first).toMatchObject({ width: SIDE, first: 2 });
+  expect(first.bytes.byteLength).toBeLessThan((SIDE / 4) ** 2 * 4 * 1.4);
   const finer = ask(1);
   await soon(() => expect(waiting()).toBe(1));
   open();
@@ -167,7 +170,7 @@ test('what is kept is bounded; art that was let go of while it was made is not k
   open();
   await late;
   expect(store.bytes).toBe(0);
-  for (let n = 0; n < 30; n++) {
+  for (let n = 0; n < 14; n++) {
     const one = ask(1, `${n}`.padStart(64, '0'));
     await soon(() => expect(waiting()).toBe(1));
     open();
@@ -176,6 +179,15 @@ test('what is kept is bounded; art that was let go of while it was made is not k
   expect(store.bytes).toBeLessThanOrEqual(256e6);
   expect(store.bytes).toBeGreaterThan(200e6);
   await expect(Promise.all([ask(1, 'none'), ask(1, 'none')])).rejects.toThrow('gone');
+});
+
+test('art of a middling size is kept whole as long as there is room, and then as it is read', () => {
+  const size = { width: 1600, height: 1600 };
+  const wanted = [{ scale: 0.2 }];
+  expect(firstKept(size, wanted, 20e6)).toBe(0);
+  expect(firstKept(size, wanted, 10e6)).toBe(2);
+  expect(firstKept({ width: 800, height: 800 }, wanted, 0)).toBe(0);
+  expect(firstKept({ width: 3000, height: 3000 }, wanted, 100e6)).toBe(2);
 });
 
 const scene: SceneRequest = {

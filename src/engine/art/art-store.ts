@@ -7,11 +7,12 @@ export type AssetLoader = (asset: string) => Promise<Uint8Array<ArrayBuffer>>;
 
 /** Who decodes and colours art for the store. */
 export type ArtMaker = {
-  /** A picture file, or a drawing that was drawn, as levels from `first` on. */
+  /** A picture file, or a drawing that was drawn, as levels from `first` on; all of them where they fit in `spare` bytes. */
   share(
     picture: Uint8Array<ArrayBuffer> | Raster,
     art: ArtRequest,
     wanted: WantedLevel[],
+    spare: number,
   ): Promise<SharedArt>;
   decode(bytes: Uint8Array<ArrayBuffer>): Promise<Raster>;
   /** A vector at a width, px. */
@@ -20,16 +21,27 @@ export type ArtMaker = {
 
 /** So much decoded art is kept at most, bytes: what was used longest ago goes first. */
 const MOST_BYTES = 256e6;
-/** Art that takes no more than this with all its levels, bytes, is kept whole, so that zooming in decodes nothing. */
+/**
+ * Art is kept with all its levels, so that zooming in decodes nothing, where they take no more than this, bytes; up to the second of
+ * them as long as all that is kept is under `ROOMY_BYTES`.
+ */
 const SMALL_BYTES = 4e6;
+const LARGE_BYTES = 16e6;
+const ROOMY_BYTES = 128e6;
 /** How wide a vector is drawn when nobody says how wide, px. */
 const FIRST_WIDTH = 600;
 
 const isDrawing = (bytes: Uint8Array) => formatOf(bytes)?.id === 'svg';
 
 /** The level from which on art is kept when these are wanted. */
-export const firstKept = (size: { width: number; height: number }, wanted: WantedLevel[]): number =>
-  levelBytes(size.width, size.height, 0) <= SMALL_BYTES ? 0 : finestLevel(size, wanted);
+export function firstKept(
+  size: { width: number; height: number },
+  wanted: WantedLevel[],
+  spare: number,
+): number {
+  const whole = levelBytes(size.width, size.height, 0);
+  return whole <= SMALL_BYTES || whole <= Math.min(LARGE_BYTES, spare) ? 0 : finestLevel(size, wanted);
+}
 
 /**
  * Owns the decoded art of the page: each picture is decoded once, as far as it is read, into memory that all workers share. What is
@@ -80,8 +92,8 @@ export class ArtStore {
 
   private async make(art: ArtRequest, wanted: WantedLevel[], load: AssetLoader): Promise<SharedArt> {
     const bytes = await load(art.asset);
-    if (!isDrawing(bytes)) return this.maker.share(bytes, art, wanted);
-    return this.maker.share(await this.maker.draw(bytes, art.drawWidth ?? FIRST_WIDTH), art, wanted);
+    const picture = isDrawing(bytes) ? await this.maker.draw(bytes, art.drawWidth ?? FIRST_WIDTH) : bytes;
+    return this.maker.share(picture, art, wanted, ROOMY_BYTES - this.kept.size);
   }
 
   /** Lets go of all art, or of some pictures, in all their colours. */

@@ -35,10 +35,10 @@ export const drawn = (bytes: Uint8Array<ArrayBuffer>, width: number, mostMs: num
 
 /** Decoded art of all bolts that are open. */
 export const artStore = new ArtStore({
-  share: (picture, art, wanted) =>
+  share: (picture, art, wanted, spare) =>
     makers.use((slot) =>
       slot.run(
-        (s) => s.art.shareArt('data' in picture ? given(picture) : handedOver(picture), art, wanted),
+        (s) => s.art.shareArt('data' in picture ? given(picture) : handedOver(picture), art, wanted, spare),
         long(),
       ),
     ),

@@ -38,9 +38,14 @@ export const artServices = {
    * A picture in the colours of a request, as levels in memory that all workers share.
    * @throws PictureRefused when the file is damaged, or more than it says it is.
    */
-  async shareArt(picture: Uint8Array | Raster, art: ArtRequest, wanted: WantedLevel[]): Promise<SharedArt> {
+  async shareArt(
+    picture: Uint8Array | Raster,
+    art: ArtRequest,
+    wanted: WantedLevel[],
+    spare: number,
+  ): Promise<SharedArt> {
     const { width, height } = 'data' in picture ? picture : readPictureHead(picture);
-    const first = firstKept({ width, height }, wanted);
+    const first = firstKept({ width, height }, wanted, spare);
     const bytes = sharedBytes(levelBytes(width, height, first));
     const levels = new LevelRows(width, height, first, bytes);
     const shared = { key: artKey(art), width, height, first, bytes };
