@@ -176,8 +176,8 @@ test('what is kept is bounded; art that was let go of while it was made is not k
     open();
     await one;
   }
-  expect(store.bytes).toBeLessThanOrEqual(256e6);
-  expect(store.bytes).toBeGreaterThan(200e6);
+  expect(store.bytes).toBeLessThanOrEqual(160e6);
+  expect(store.bytes).toBeGreaterThan(120e6);
   await expect(Promise.all([ask(1, 'none'), ask(1, 'none')])).rejects.toThrow('gone');
 });
 

@@ -20,7 +20,7 @@ export type ArtMaker = {
 };
 
 /** So much decoded art is kept at most, bytes: what was used longest ago goes first. */
-const MOST_BYTES = 256e6;
+const MOST_BYTES = 160e6;
 /**
  * Art is kept with all its levels, so that zooming in decodes nothing, where they take no more than this, bytes; up to the second of
  * them as long as all that is kept is under `ROOMY_BYTES`.

@@ -21,7 +21,7 @@ import { isPlain, pictureKey } from './shared-art';
 export const FINER = 2;
 
 /** So many pixels of plates are kept: those of the sizes in use just now. */
-const MOST_PLATES_PX = 16e6;
+const MOST_PLATES_PX = 8e6;
 const kept = new LruCache<Plates>(MOST_PLATES_PX, (p) => p.width * p.height);
 
 export const forgetPlates = () => kept.clear();

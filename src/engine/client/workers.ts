@@ -7,17 +7,17 @@ import { Desk } from '../wire/desk';
 import { Pool } from '../wire/pool';
 import { type WorkerCall, WorkerSlot } from '../wire/worker-slot';
 
-/** A worker for long work that has had nothing to do for so long is ended, ms: starting one again takes a few tenths of a second. */
-const IDLE_MS = 8000;
+/** A worker that has had nothing to do for so long is ended, ms: starting one again takes a few tenths of a second. */
+const IDLE_MS = { batch: 4000, makers: 1500 };
 
 /** Answers the hand at once: sprites, forecasts, previews. It reads no files from outside. */
 export const interactive = new WorkerSlot();
 /** Checks the cloth, so that a long check keeps nobody waiting. */
 export const checker = new WorkerSlot();
 /** Long work: sending, fixing, scattering. */
-const batch = new Pool(2, IDLE_MS);
+const batch = new Pool(2, IDLE_MS.batch);
 /** Decode and colour art. */
-const makers = new Pool(2, IDLE_MS);
+const makers = new Pool(2, IDLE_MS.makers);
 /** Read files from outside: pages and profiles; finished tiles, returned drawings and sheets of paper; vectors. */
 export const pages = new Desk();
 export const tiles = new Desk();

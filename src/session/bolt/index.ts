@@ -6,6 +6,7 @@ export {
   passPicture,
   pictureFile,
   putBesideBack,
+  releasePictures,
   usePicturesHeld,
 } from './pictures';
 export {

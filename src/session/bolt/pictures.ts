@@ -1,6 +1,6 @@
 import { assetsOfProject, type Project } from '../../core';
 import { claimAssets, copyOfAsset, putAsset, readAsset, writeSnapshot } from '../../shelf';
-import { session, sessionPart, sessionStore } from '../kernel';
+import { type Session, session, sessionPart, sessionStore } from '../kernel';
 import { useBolt } from './bolt';
 import { useSnapshots } from './snapshots';
 
@@ -9,6 +9,12 @@ const MOST_BYTES = 400e6;
 
 /** The pictures of the open bolt by hash: should the browser clear its storage they are written anew. */
 const held = sessionPart(() => new Map<string, Blob>());
+
+/** The bolt is closed: its pictures in memory are let go of. */
+export function releasePictures(bolt: Session) {
+  held.of(bolt).clear();
+  passing.of(bolt).clear();
+}
 
 /** A picture that is only shown for a while, and not kept. */
 const passing = sessionPart(() => new Map<string, Blob>());

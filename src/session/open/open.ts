@@ -8,6 +8,7 @@ import {
   openBolt,
   openSnapshots,
   putBesideBack,
+  releasePictures,
   startAutosave,
   talk,
   useBolt,
@@ -100,8 +101,13 @@ function notOpened(error: unknown): Opened {
 async function begin(mine: Session, id: string, how: How, onLost: () => void): Promise<Opened> {
   const release = how === 'look' ? null : await holdBolt(id, how, onLost);
   let endSaving = async () => {};
-  // The last write first, then the lock.
-  if (release) mine.atEnd(() => endSaving().finally(release));
+  // The last write first, which may put pictures back that were lost; then they are let go of, and the lock.
+  mine.atEnd(() =>
+    endSaving().finally(() => {
+      releasePictures(mine);
+      return release?.();
+    }),
+  );
   await mine.answer(Promise.all([readyTrueSize(), readySavePlace(), readyRuler(), readyOwnThings()]));
   const [found, prepared] = await Promise.all([openBolt(id), mine.answer(fetchPrepared(id))]);
   const { project } = useBolt.getState();
